@@ -1,0 +1,56 @@
+import type { Branch, Constraint } from "./branch.ts";
+import type { Control } from "./control.ts";
+
+/** A unit in one setup, expanded: fixed topology, values that a fault or a control changes. */
+export interface Circuit {
+  /** Name of each node, for messages; node 0 is the reference. */
+  readonly nodeNames: readonly string[];
+  readonly branches: readonly Branch[];
+  readonly constraints: readonly Constraint[];
+  readonly controls: readonly Control[];
+  /** Mains frequency in Hz. */
+  readonly hertz: number;
+}
+
+/** Trouble that keeps a circuit from having an answer, in the reader's names. */
+export type CircuitProblem =
+  | { readonly code: "singular"; readonly at: string }
+  | { readonly code: "bad-value"; readonly branch: string; readonly quantity: string; readonly value: number }
+  | { readonly code: "too-large"; readonly nodes: number; readonly limit: number };
+
+/** Thrown where a circuit cannot be solved; `problem` says why as data. */
+export class CircuitError extends Error {
+  readonly problem: CircuitProblem;
+  constructor(problem: CircuitProblem) {
+    super(describeCircuitProblem(problem));
+    this.name = "CircuitError";
+    this.problem = problem;
+  }
+}
+
+export function describeCircuitProblem(problem: CircuitProblem): string {
+  switch (problem.code) {
+    case "singular":
+      return `The circuit has no single answer at ${problem.at}: two ideal sources disagree there, or nothing fixes its potential.`;
+    case "bad-value":
+      return `${problem.branch} has ${problem.quantity} ${problem.value}; it must be a finite number${problem.quantity === "ohms" ? " above zero" : ", zero or more"}.`;
+    case "too-large":
+      return `The circuit has ${problem.nodes} nets; this engine takes ${problem.limit} at most.`;
+  }
+}
+
+/** Dense factorisation is the limit: n² numbers a domain and setup. */
+export const NODE_LIMIT = 1500;
+
+/** Throws `CircuitError` for the first value that is not physical. */
+export function checkCircuit(circuit: Circuit): void {
+  if (circuit.nodeNames.length > NODE_LIMIT)
+    throw new CircuitError({ code: "too-large", nodes: circuit.nodeNames.length, limit: NODE_LIMIT });
+  for (const branch of circuit.branches) {
+    if (!(branch.ohms > 0 && Number.isFinite(branch.ohms)))
+      throw new CircuitError({ code: "bad-value", branch: branch.id, quantity: "ohms", value: branch.ohms });
+    for (const quantity of ["henries", "farads"] as const)
+      if (!(branch[quantity] >= 0 && Number.isFinite(branch[quantity])))
+        throw new CircuitError({ code: "bad-value", branch: branch.id, quantity, value: branch[quantity] });
+  }
+}

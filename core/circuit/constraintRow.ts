@@ -1,0 +1,49 @@
+import type { Constraint, Domain } from "./branch.ts";
+
+/** A vector over the unknowns, by its entries. */
+export type Sparse = readonly { readonly index: number; readonly value: number }[];
+
+/**
+ * The equation of a constraint: Σ entries · unknowns = volts. `row` is the unknown that holds its current.
+ * Where the constraint is idle (a transformer at DC, a regulator that is off) the equation is current = 0.
+ */
+export function constraintRow(c: Constraint, row: number, domain: Domain): { entries: Sparse; volts: number } {
+  const idle = c.kind === "transformer" ? domain === "dc" : c.region === "off";
+  if (idle) return { entries: [{ index: row, value: 1 }], volts: 0 };
+  const terms: readonly (readonly [node: number, factor: number])[] =
+    c.kind === "transformer"
+      ? [
+          [c.a, 1],
+          [c.b, -1],
+          [c.c, -c.ratio],
+          [c.d, c.ratio],
+        ]
+      : c.region === "regulating"
+        ? [
+            [c.b, 1],
+            [c.c, -1],
+          ]
+        : [
+            [c.a, 1],
+            [c.b, -1],
+          ];
+  const entries = terms.filter(([node]) => node > 0).map(([node, value]) => ({ index: node - 1, value }));
+  return { entries, volts: c.kind === "regulator" && domain === "dc" ? c.volts : 0 };
+}
+
+/** Where the constraint's current enters (+) and leaves (−) the nodes' current balances. */
+export function constraintColumn(c: Constraint): Sparse {
+  const terms: readonly (readonly [node: number, factor: number])[] =
+    c.kind === "transformer"
+      ? [
+          [c.a, 1],
+          [c.b, -1],
+          [c.c, -c.ratio],
+          [c.d, c.ratio],
+        ]
+      : [
+          [c.a, 1],
+          [c.b, -1],
+        ];
+  return terms.filter(([node]) => node > 0).map(([node, value]) => ({ index: node - 1, value }));
+}

@@ -1,0 +1,35 @@
+import type { RegulatorRegion } from "./branch.ts";
+
+/** A DC voltage that must lie within bounds for an output to be driven: V(a) − V(b), volts. */
+export interface Need {
+  readonly a: number;
+  readonly b: number;
+  readonly min: number;
+  readonly max: number;
+}
+
+/**
+ * What the circuit's own voltages and currents decide. `branch` and `constraint` are indices into the circuit.
+ *
+ * - relay: the coil voltage (RMS of AC and DC together) at or above `pullIn` moves the contacts; they return below `release`.
+ * - output: a board's switch that closes while all its needs hold. Off: `offOhms`.
+ * - rectifier: a bridge with smoothing. DC EMF = √2·|V(ac)| − `dropVolts`; blocks when that is not positive; the DC
+ *   power is drawn from the AC side through the `load` branch.
+ * - regulator: V(in) − V(ground) decides whether it regulates, is starved or is off.
+ * - fuse: opens, and stays open, when its current exceeds `carries` amperes.
+ */
+export type Control =
+  | { readonly kind: "relay"; readonly id: string; readonly coil: readonly [number, number]; readonly pullIn: number; readonly release: number; readonly contacts: readonly { readonly branch: number; readonly restOhms: number; readonly workOhms: number }[] }
+  | { readonly kind: "output"; readonly id: string; readonly branch: number; readonly onOhms: number; readonly offOhms: number; readonly called: boolean; readonly needs: readonly Need[] }
+  | { readonly kind: "rectifier"; readonly id: string; readonly ac: readonly [number, number]; readonly source: number; readonly sourceOhms: number; readonly load: number; readonly dropVolts: number }
+  | { readonly kind: "regulator"; readonly id: string; readonly constraint: number; readonly ground: number; readonly volts: number; readonly dropout: number }
+  | { readonly kind: "fuse"; readonly id: string; readonly branch: number; readonly carries: number };
+
+/** Where a control stands. `on`: relay pulled in, output driving, rectifier charging, fuse whole. */
+export interface Setting {
+  readonly on: boolean;
+  readonly region?: RegulatorRegion;
+  /** Rectifier: its DC EMF in volts and the ohms it presents to the AC side. */
+  readonly emf?: number;
+  readonly loadOhms?: number;
+}

@@ -1,0 +1,7 @@
+/** The circuit: primitives, nodal analysis in two domains, operating points, faults as low-rank changes. */
+export { OPEN_OHMS, SHORT_OHMS, type Branch, type Constraint, type Domain } from "./branch.ts";
+export { CircuitError, describeCircuitProblem, type Circuit, type CircuitProblem } from "./circuit.ts";
+export type { Control, Need, Setting } from "./control.ts";
+export { branchCurrentInto, transferInto, voltageInto, type DomainView } from "./domainView.ts";
+export { settle, type OperatingPoint } from "./operatingPoint.ts";
+export { solveDomain, type SolvedDomain } from "./system.ts";

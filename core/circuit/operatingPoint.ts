@@ -1,0 +1,176 @@
+import { OPEN_OHMS, type Branch, type Constraint, type Domain } from "./branch.ts";
+import { checkCircuit, type Circuit } from "./circuit.ts";
+import type { Control, Setting } from "./control.ts";
+import { branchCurrentInto, unchanged, voltageInto, type DomainView } from "./domainView.ts";
+import { updateDomain, type BranchChange, type ConstraintChange } from "./lowRank.ts";
+import { solveDomain } from "./system.ts";
+
+/** A circuit at rest: every control agrees with the voltages it causes. */
+export interface OperatingPoint {
+  /** The circuit with branches and constraints at their settled values. */
+  readonly circuit: Circuit;
+  readonly settings: readonly Setting[];
+  readonly ac: DomainView;
+  readonly dc: DomainView;
+  /** "chatter": the controls named never agree; readings are those of the last round. */
+  readonly status: "settled" | "chatter";
+  readonly unsettled: readonly string[];
+}
+
+/** Rounds before a circuit counts as chattering for want of a repeat. A chain of n relays needs n + 2. */
+const ROUNDS = 60;
+
+/**
+ * Solves the circuit in both domains and moves relays, outputs, regulators, rectifiers and fuses until they agree.
+ *
+ * @param base a settled point of the same topology (the healthy unit): values that differ from it become low-rank
+ *   updates. Without it, or where the update would lose accuracy, each domain is factored afresh.
+ * @throws CircuitError for values that are not physical or a circuit without a single answer
+ */
+export function settle(circuit: Circuit, base?: OperatingPoint): OperatingPoint {
+  if (!base) checkCircuit(circuit);
+  let settings: Setting[] = base ? [...base.settings] : circuit.controls.map(restSetting);
+  const seen = new Set<string>();
+  for (let round = 0; ; round++) {
+    const now = withSettings(circuit, settings);
+    const ac = viewOf(now, "ac", base);
+    const dc = viewOf(now, "dc", base);
+    const next = circuit.controls.map((control, i) => settingOf(control, settings[i]!, now, ac, dc));
+    const unsettled = circuit.controls.filter((_, i) => !agree(settings[i]!, next[i]!)).map((c) => c.id);
+    const key = positions(settings);
+    if (unsettled.length === 0 || round === ROUNDS || (seen.has(key) && key !== positions(next)))
+      return { circuit: now, settings, ac, dc, status: unsettled.length === 0 ? "settled" : "chatter", unsettled };
+    seen.add(key);
+    settings = next;
+  }
+}
+
+/** The switched positions alone; a repeat of one that then moves on is a cycle. */
+function positions(settings: readonly Setting[]): string {
+  return settings.map(({ on, region }) => `${on ? 1 : 0}${region ?? ""}`).join();
+}
+
+function restSetting(control: Control): Setting {
+  switch (control.kind) {
+    case "relay":
+    case "output":
+      return { on: false };
+    case "rectifier":
+      return { on: false, emf: 0, loadOhms: OPEN_OHMS };
+    case "regulator":
+      return { on: false, region: "off" };
+    case "fuse":
+      return { on: true };
+  }
+}
+
+function withSettings(circuit: Circuit, settings: readonly Setting[]): Circuit {
+  const branches: Branch[] = [...circuit.branches];
+  const constraints: Constraint[] = [...circuit.constraints];
+  const set = (index: number, change: Partial<Branch>) => {
+    const branch = branches[index]!;
+    const same = Object.entries(change).every(([key, value]) => branch[key as keyof Branch] === value);
+    if (!same) branches[index] = { ...branch, ...change };
+  };
+  circuit.controls.forEach((control, i) => {
+    const { on, region, emf, loadOhms } = settings[i]!;
+    switch (control.kind) {
+      case "relay":
+        for (const { branch, restOhms, workOhms } of control.contacts) set(branch, { ohms: on ? workOhms : restOhms });
+        return;
+      case "output":
+        return set(control.branch, { ohms: on ? control.onOhms : control.offOhms });
+      case "rectifier":
+        set(control.source, { ohms: on ? control.sourceOhms : OPEN_OHMS, dcVolts: on ? emf! : 0 });
+        return set(control.load, { ohms: loadOhms! });
+      case "fuse":
+        return on ? undefined : set(control.branch, { ohms: OPEN_OHMS });
+      case "regulator": {
+        const constraint = constraints[control.constraint]!;
+        const volts = region === "starved" ? control.dropout : control.volts;
+        if (constraint.kind === "regulator") constraints[control.constraint] = { ...constraint, region: region!, volts };
+      }
+    }
+  });
+  return { ...circuit, branches, constraints };
+}
+
+function viewOf(circuit: Circuit, domain: Domain, base: OperatingPoint | undefined): DomainView {
+  if (base) {
+    const branches: BranchChange[] = [];
+    circuit.branches.forEach((branch, index) => {
+      if (branch !== base.circuit.branches[index]) branches.push({ index, branch });
+    });
+    const constraints: ConstraintChange[] = [];
+    const nodes = circuit.nodeNames.length - 1;
+    circuit.constraints.forEach((now, i) => {
+      const was = base.circuit.constraints[i]!;
+      if (!sameEquation(was, now)) constraints.push({ row: nodes + i, was, now });
+    });
+    const view = updateDomain(base[domain].base, branches, constraints, circuit.hertz);
+    if (view) return view;
+  }
+  return unchanged(solveDomain(circuit, domain));
+}
+
+function sameEquation(a: Constraint, b: Constraint): boolean {
+  if (a.kind === "regulator") return b.kind === "regulator" && a.region === b.region && a.volts === b.volts;
+  return b.kind === "transformer" && a.ratio === b.ratio;
+}
+
+const scratch = new Float64Array(2);
+
+function magnitude(view: DomainView, a: number, b: number): number {
+  voltageInto(scratch, view, a, b);
+  return Math.hypot(scratch[0]!, scratch[1]!);
+}
+
+function dcVolts(view: DomainView, a: number, b: number): number {
+  voltageInto(scratch, view, a, b);
+  return scratch[0]!;
+}
+
+function amps(circuit: Circuit, view: DomainView, index: number): number {
+  const { a, b } = circuit.branches[index]!;
+  branchCurrentInto(scratch, view, index, a, b);
+  return Math.hypot(scratch[0]!, scratch[1]!);
+}
+
+function settingOf(control: Control, was: Setting, circuit: Circuit, ac: DomainView, dc: DomainView): Setting {
+  switch (control.kind) {
+    case "relay": {
+      const [a, b] = control.coil;
+      return { on: Math.hypot(magnitude(ac, a, b), dcVolts(dc, a, b)) >= (was.on ? control.release : control.pullIn) };
+    }
+    case "output":
+      return { on: control.called && control.needs.every((n) => within(dcVolts(dc, n.a, n.b), n.min, n.max)) };
+    case "fuse":
+      return { on: was.on && Math.hypot(amps(circuit, ac, control.branch), amps(circuit, dc, control.branch)) <= control.carries };
+    case "rectifier":
+      return rectifierSetting(control, circuit, ac, dc);
+    case "regulator": {
+      const c = circuit.constraints[control.constraint]!;
+      const input = dcVolts(dc, c.a, control.ground);
+      const region = input < 1 ? "off" : input < control.volts + control.dropout ? "starved" : "regulating";
+      return { on: region !== "off", region };
+    }
+  }
+}
+
+function rectifierSetting(control: Extract<Control, { kind: "rectifier" }>, circuit: Circuit, ac: DomainView, dc: DomainView): Setting {
+  const volts = magnitude(ac, ...control.ac);
+  const emf = Math.SQRT2 * volts - control.dropVolts;
+  if (emf <= 0.5) return { on: false, emf: 0, loadOhms: OPEN_OHMS };
+  const watts = emf * amps(circuit, dc, control.source);
+  return { on: true, emf, loadOhms: Math.min(OPEN_OHMS, Math.max(0.1, volts ** 2 / Math.max(watts, 1e-9))) };
+}
+
+function within(value: number, min: number, max: number): boolean {
+  return value >= min && value <= max;
+}
+
+/** Settings agree when positions are the same and rectifier values lie within 0.02 %. */
+function agree(a: Setting, b: Setting): boolean {
+  const close = (x = 0, y = 0) => Math.abs(x - y) <= 2e-4 * Math.max(Math.abs(x), Math.abs(y));
+  return a.on === b.on && a.region === b.region && close(a.emf, b.emf) && close(a.loadOhms, b.loadOhms);
+}

@@ -1,0 +1,39 @@
+import type { Dictionary, Row } from "./dictionary.ts";
+import type { Posterior } from "./posterior.ts";
+
+/** Suspects below this are not worth grouping. */
+const WORTH = 0.005;
+/** Two predictions closer than this many joint deviations are the same to a meter. */
+const TELLABLE = 3;
+
+/**
+ * Groups of suspects that no check in `rows` can tell apart, each with two members or more, as indices into the
+ * dictionary's suspects. Observations tell two suspects apart when their chances differ by more than a half.
+ */
+export function ambiguityGroups(dictionary: Dictionary, posterior: Posterior, rows: readonly Row[]): number[][] {
+  const live = dictionary.suspects.flatMap((s, i) => (s.part !== undefined && posterior.suspects[i]! > WORTH ? [i] : []));
+  const likeliest = live.map((suspect) => {
+    let best = -1;
+    dictionary.cases.forEach((c, i) => {
+      if (c.suspect === suspect && (best < 0 || posterior.cases[i]! > posterior.cases[best]!)) best = i;
+    });
+    return best;
+  });
+  const groups: number[][] = [];
+  const placed = new Set<number>();
+  live.forEach((suspect, a) => {
+    if (placed.has(suspect)) return;
+    const group = [suspect];
+    for (let b = a + 1; b < live.length; b++)
+      if (!placed.has(live[b]!) && rows.every((row) => !tellsApart(row, likeliest[a]!, likeliest[b]!))) group.push(live[b]!);
+    if (group.length < 2) return;
+    group.forEach((s) => placed.add(s));
+    groups.push(group);
+  });
+  return groups;
+}
+
+export function tellsApart(row: Row, a: number, b: number): boolean {
+  if ("chance" in row) return Math.abs(row.chance[a]! - row.chance[b]!) > 0.5;
+  return Math.abs(row.mean[a]! - row.mean[b]!) > TELLABLE * Math.hypot(row.sd[a]!, row.sd[b]!);
+}

@@ -1,0 +1,79 @@
+import { needsLive } from "#core/meter/index.ts";
+import type { Setup, UnitModel } from "#core/unit/index.ts";
+import type { Check } from "./checks.ts";
+
+/** What the technician has declared about the power. */
+export type Band = "live" | "dead" | "unproven";
+
+/** Where the job stands: what need not be done again. */
+export interface Situation {
+  readonly band: Band;
+  /** State the unit was last brought to while live. */
+  readonly state?: string;
+  readonly lifts: readonly string[];
+  readonly coversOff: readonly string[];
+}
+
+/** One thing that takes time on the way to a result. */
+export interface Step {
+  readonly kind: "make-live" | "make-dead" | "cover" | "lift" | "refit" | "wait" | "measure";
+  /** Cover, lift or state it is about. */
+  readonly id?: string;
+  readonly minutes: number;
+}
+
+export interface CheckCost {
+  readonly steps: readonly Step[];
+  readonly minutes: number;
+  /** Live contact with a hazard in it. */
+  readonly live: boolean;
+}
+
+/** Isolate, lock off, prove the meter, measure, prove it again. Common practice, no source, as are those below. */
+const MAKE_DEAD_MINUTES = 2;
+const MAKE_LIVE_MINUTES = 1;
+const READ_MINUTES = 0.4;
+const REFIT_MINUTES = 0.5;
+
+/** Time a check takes from here, and what it is made of. */
+export function costOf(unit: UnitModel, situation: Situation, check: Check): CheckCost {
+  const steps: Step[] = [];
+  const state = unit.states.find((s) => s.id === check.setup.state)!;
+  const observation = check.kind === "observation" ? unit.observations.find((o) => o.id === check.observation)! : undefined;
+  const touches = check.kind === "reading";
+  const live = touches && needsLive(check.fn);
+  if (state.power === "live" && situation.band === "dead") steps.push({ kind: "make-live", minutes: MAKE_LIVE_MINUTES });
+  if (live && situation.band === "unproven") steps.push({ kind: "make-live", minutes: MAKE_LIVE_MINUTES / 2 });
+  const needsDead = touches && !live;
+  if (needsDead && situation.band !== "dead") steps.push({ kind: "make-dead", minutes: MAKE_DEAD_MINUTES });
+
+  for (const cover of coversFor(unit, check))
+    if (!situation.coversOff.includes(cover)) steps.push({ kind: "cover", id: cover, minutes: unit.covers.find((c) => c.id === cover)!.minutes });
+  steps.push(...liftSteps(unit, situation, check.setup));
+  if (state.power === "live" && (situation.state !== state.id || situation.band === "dead"))
+    steps.push({ kind: "wait", id: state.id, minutes: state.waitSeconds / 60 });
+
+  const reading = check.kind === "reading" ? READ_MINUTES + pointMinutes(unit, check) : observation!.minutes;
+  steps.push({ kind: "measure", minutes: reading });
+  return { steps, minutes: steps.reduce((sum, s) => sum + s.minutes, 0), live };
+}
+
+/** Covers that hide what the check needs. */
+export function coversFor(unit: UnitModel, check: Check): string[] {
+  const covers =
+    check.kind === "observation"
+      ? [unit.observations.find((o) => o.id === check.observation)!.cover]
+      : [check.red, check.black].map((id) => unit.points.find((p) => p.id === id)?.cover);
+  for (const id of check.setup.lifts) covers.push(unit.lifts.find((l) => l.id === id)?.cover);
+  return [...new Set(covers.filter((c) => c !== undefined))];
+}
+
+function liftSteps(unit: UnitModel, situation: Situation, setup: Setup): Step[] {
+  const off = setup.lifts.filter((id) => !situation.lifts.includes(id)).map((id): Step => ({ kind: "lift", id, minutes: unit.lifts.find((l) => l.id === id)!.minutes }));
+  const back = situation.lifts.filter((id) => !setup.lifts.includes(id)).map((id): Step => ({ kind: "refit", id, minutes: REFIT_MINUTES }));
+  return [...off, ...back];
+}
+
+function pointMinutes(unit: UnitModel, check: Extract<Check, { kind: "reading" }>): number {
+  return [check.red, check.black].reduce((sum, id) => sum + (unit.points.find((p) => p.id === id)?.minutes ?? 0), 0);
+}

@@ -1,0 +1,34 @@
+import type { Dictionary } from "./dictionary.ts";
+import type { Posterior } from "./posterior.ts";
+
+/** What the technician decides between: a replaceable item, or one of the two suspects that are none. */
+export interface ItemChance {
+  /** Item id, or the suspect's id where there is no item. */
+  readonly id: string;
+  readonly chance: number;
+  /** Indices into the dictionary's suspects, most likely first. */
+  readonly suspects: readonly number[];
+}
+
+/** Key under which a suspect counts when it is asked what to replace. */
+export function itemKey(dictionary: Dictionary, suspect: number): string {
+  const { item, id } = dictionary.suspects[suspect]!;
+  return item ?? id;
+}
+
+/** Suspects gathered by replaceable item, most likely first. */
+export function byItem(dictionary: Dictionary, posterior: Posterior): ItemChance[] {
+  const groups = new Map<string, number[]>();
+  dictionary.suspects.forEach((_, i) => {
+    const key = itemKey(dictionary, i);
+    groups.set(key, [...(groups.get(key) ?? []), i]);
+  });
+  const chance = (i: number) => posterior.suspects[i]!;
+  return [...groups]
+    .map(([id, list]) => ({
+      id,
+      chance: list.reduce((sum, i) => sum + chance(i), 0),
+      suspects: list.sort((a, b) => chance(b) - chance(a)),
+    }))
+    .sort((a, b) => b.chance - a.chance);
+}

@@ -1,0 +1,115 @@
+import { BEEP_OHMS } from "#core/meter/index.ts";
+import type { Dictionary, ReadingRow } from "./dictionary.ts";
+import type { Evidence } from "./evidence.ts";
+import { normalBelow, normalDensity } from "./normal.ts";
+import { toScale } from "./scale.ts";
+
+/** Chance that a reading is none of the circuit's doing: wrong pin, wrong range, read wrong. Common practice, no source. */
+export const SLIP = 0.02;
+/** Share of slips that read as nothing (0 V, OL): a probe that does not touch metal. */
+export const NOTHING_SHARE = 0.6;
+/** Beep at the limit: the buzzer's own threshold lies within a factor of about 1.6. */
+const BEEP_SPREAD = 0.2;
+/** A claim by somebody else halves an item's chance, no more. */
+const CLAIM = 0.5;
+
+/**
+ * Belief about the supply, per case: the mains as a factor of nominal, Gaussian.
+ * Every AC reading tells of it, so 218 V at the inlet explains 218 V everywhere behind it.
+ */
+export interface SupplyBelief {
+  readonly mean: Float64Array;
+  readonly variance: Float64Array;
+}
+
+/** EN 50160 allows ±10 %; a day's mains lies within about ±3 % of nominal (common practice, no source). */
+const SUPPLY_SD = 0.03;
+
+export function supplyAtStart(cases: number): SupplyBelief {
+  return { mean: new Float64Array(cases).fill(1), variance: new Float64Array(cases).fill(SUPPLY_SD ** 2) };
+}
+
+/** Log likelihoods of one finding: one entry per case, and one for "not in the model". */
+export interface FindingLikelihood {
+  readonly cases: Float64Array;
+  readonly notInModel: number;
+}
+
+/**
+ * Likelihood of a finding under every case; updates `supply` by what a reading tells of the mains.
+ *
+ * A reading is (1 − SLIP)·N(mean + slope·(s − 1), sd² + slope²·var s) + SLIP·(nothing | anywhere in the range).
+ */
+export function findingLikelihood(dictionary: Dictionary, evidence: Evidence, supply: SupplyBelief): FindingLikelihood {
+  const cases = new Float64Array(dictionary.cases.length);
+  switch (evidence.kind) {
+    case "claim":
+      dictionary.cases.forEach((c, i) => (cases[i] = dictionary.suspects[c.suspect]!.item === evidence.item ? Math.log(CLAIM) : 0));
+      return { cases, notInModel: 0 };
+    case "seen": {
+      const row = dictionary.row(evidence.check);
+      if (!("chance" in row)) throw new RangeError(`${evidence.check.id} is a reading, not an observation.`);
+      const chanceOf = (chance: number) => Math.log(evidence.seen ? chance : 1 - chance);
+      row.chance.forEach((chance, i) => (cases[i] = chanceOf(chance)));
+      return { cases, notInModel: Math.log(0.5) };
+    }
+    case "beep": {
+      const row = readingRow(dictionary, evidence);
+      row.mean.forEach((_, i) => (cases[i] = Math.log(evidence.beep ? beepChance(row, i) : 1 - beepChance(row, i))));
+      return { cases, notInModel: Math.log(0.5) };
+    }
+    case "reading": {
+      const row = readingRow(dictionary, evidence);
+      const y = toScale(row.check.fn, evidence.value);
+      const slip = slipDensity(row, y);
+      row.mean.forEach((_, i) => (cases[i] = readingLikelihood(row, i, y, slip, supply)));
+      return { cases, notInModel: notInModelLikelihood(row, y, slip) };
+    }
+  }
+}
+
+function readingRow(dictionary: Dictionary, evidence: Evidence & { kind: "reading" | "beep" }): ReadingRow {
+  const row = dictionary.row(evidence.check);
+  if ("chance" in row) throw new RangeError(`${evidence.check.id} is an observation, not a reading.`);
+  return row;
+}
+
+function readingLikelihood(row: ReadingRow, i: number, y: number, slip: number, supply: SupplyBelief): number {
+  const slope = row.slope[i]!;
+  const mean = row.mean[i]! + slope * (supply.mean[i]! - 1);
+  const variance = row.sd[i]! ** 2 + slope ** 2 * supply.variance[i]!;
+  const honest = (1 - SLIP) * normalDensity(y, mean, Math.sqrt(variance));
+  const total = honest + SLIP * slip;
+  // Kalman update of the supply, in the measure in which this reading is an honest one under this case.
+  const gain = ((honest / total) * slope * supply.variance[i]!) / variance;
+  supply.mean[i]! += gain * (y - mean);
+  supply.variance[i]! *= 1 - gain * slope;
+  return Math.log(total);
+}
+
+/** Where a careless reading falls: nothing at all, or anywhere in the range that this check spans. */
+export function slipDensity(row: ReadingRow, y: number): number {
+  const { nothing, low, high } = slipRange(row);
+  const spread = row.check.fn === "ohm" || row.check.fn === "continuity" ? 0.1 : 0.4;
+  const anywhere = y >= low && y <= high ? 1 / (high - low) : 1e-3 / (high - low);
+  return NOTHING_SHARE * normalDensity(y, nothing, spread) + (1 - NOTHING_SHARE) * anywhere;
+}
+
+function slipRange(row: ReadingRow): { nothing: number; low: number; high: number } {
+  if (row.check.fn === "ohm" || row.check.fn === "continuity") return { nothing: 8, low: -0.6, high: 8.1 };
+  let widest = 10;
+  for (const mean of row.mean) widest = Math.max(widest, Math.abs(mean));
+  return { nothing: 0, low: row.check.fn === "vac" ? -0.5 : -1.3 * widest, high: 1.3 * widest };
+}
+
+/** Outside the model a reading may be as it should, nothing, or anything. */
+function notInModelLikelihood(row: ReadingRow, y: number, slip: number): number {
+  const healthySd = Math.hypot(row.sd[0]!, row.slope[0]! * SUPPLY_SD);
+  return Math.log(0.5 * normalDensity(y, row.mean[0]!, healthySd) + 0.5 * slip);
+}
+
+/** Chance that the buzzer sounds in case i, a few per cent of slips either way. */
+export function beepChance(row: ReadingRow, i: number): number {
+  const limit = Math.log10(BEEP_OHMS + 0.3);
+  return 0.02 + 0.96 * normalBelow((limit - row.mean[i]!) / Math.hypot(row.sd[i]!, BEEP_SPREAD));
+}

@@ -1,0 +1,15 @@
+const ROOT_TAU = Math.sqrt(2 * Math.PI);
+
+/** Density of the normal distribution at x. `sd` > 0. */
+export function normalDensity(x: number, mean: number, sd: number): number {
+  const u = (x - mean) / sd;
+  return Math.exp(-0.5 * u * u) / (sd * ROOT_TAU);
+}
+
+/** Standard normal distribution function, error under 7.5e-8 (Abramowitz and Stegun 26.2.17). */
+export function normalBelow(u: number): number {
+  const t = 1 / (1 + 0.2316419 * Math.abs(u));
+  const poly = t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  const upper = (Math.exp(-0.5 * u * u) / ROOT_TAU) * poly;
+  return u >= 0 ? 1 - upper : upper;
+}

@@ -1,0 +1,63 @@
+import { CATALOGUE, type Fault, type UnitModel } from "#core/unit/index.ts";
+
+/** A part in a failure mode, or one of the two suspects that are no fault of a part. */
+export interface Suspect {
+  readonly id: string;
+  /** "Rinse heater HT1" */
+  readonly name: string;
+  /** "open" */
+  readonly modeName: string;
+  readonly part?: string;
+  /** Replaceable item; undefined for the two that are no fault of a part. */
+  readonly item?: string;
+  /** Starting weight, normalised over the unit. */
+  readonly prior: number;
+  /** False where the part's readings are right and its work is not done. */
+  readonly works: boolean;
+}
+
+/** One circuit to predict: a suspect at one size of its fault. */
+export interface Case {
+  readonly suspect: number;
+  /** Share of the suspect's weight. */
+  readonly share: number;
+  readonly fault?: Fault;
+}
+
+export const AS_IT_SHOULD = "as-it-should";
+export const NOT_IN_MODEL = "not-in-model";
+
+/** Starting weight of "works as it should" and of "something not in the model", against all faults together. */
+const PRIOR_AS_IT_SHOULD = 0.02;
+const PRIOR_NOT_IN_MODEL = 0.02;
+
+export interface SuspectList {
+  readonly suspects: readonly Suspect[];
+  readonly cases: readonly Case[];
+}
+
+/**
+ * Every failure mode of every part as a suspect, with its cases. Case 0 is the healthy unit.
+ * Suspects 0 and 1 are "works as it should" and "something not in the model"; the latter has no case.
+ */
+export function listSuspects(unit: UnitModel): SuspectList {
+  const suspects: Suspect[] = [
+    { id: AS_IT_SHOULD, name: "Works as it should", modeName: "", prior: PRIOR_AS_IT_SHOULD, works: true },
+    { id: NOT_IN_MODEL, name: "Something not in the model", modeName: "", prior: PRIOR_NOT_IN_MODEL, works: true },
+  ];
+  const cases: Case[] = [{ suspect: 0, share: 1 }];
+  const modes = unit.parts.flatMap((part) =>
+    CATALOGUE.get(part.type)!.modes.map((mode) => ({ part, mode, weight: part.weights[mode.id] ?? mode.weight })),
+  );
+  const total = modes.reduce((sum, { weight }) => sum + weight, 0);
+  for (const { part, mode, weight } of modes) {
+    if (weight === 0) continue;
+    const suspect = suspects.length;
+    const prior = ((1 - PRIOR_AS_IT_SHOULD - PRIOR_NOT_IN_MODEL) * weight) / total;
+    suspects.push({ id: `${part.id}:${mode.id}`, name: part.name, modeName: mode.name, part: part.id, item: part.item, prior, works: mode.works ?? true });
+    const sizes: readonly (number | undefined)[] = mode.severities ?? [undefined];
+    for (const severity of sizes)
+      cases.push({ suspect, share: 1 / sizes.length, fault: { part: part.id, mode: mode.id, ...(severity === undefined ? {} : { severity }) } });
+  }
+  return { suspects, cases };
+}

@@ -1,0 +1,86 @@
+import { FUNCTION_NAME, needsLive } from "#core/meter/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+import type { EventBody, FindingBody, JobEvent } from "./events.ts";
+import type { JobState } from "./replay.ts";
+
+/** Why an event may not join a job's log. */
+export type AdmissionProblem =
+  | { readonly code: "job-closed"; readonly at: string }
+  | { readonly code: "unknown"; readonly what: "point" | "state" | "lift" | "observation" | "item" | "suspect" | "finding"; readonly id: string }
+  | { readonly code: "same-point"; readonly id: string }
+  | { readonly code: "band"; readonly fn: string; readonly band: JobState["band"]; readonly needs: "live" | "dead" }
+  | { readonly code: "state-band"; readonly state: string; readonly fn: string }
+  | { readonly code: "result-kind"; readonly wanted: string }
+  | { readonly code: "impossible"; readonly value: number; readonly limit: number }
+  | { readonly code: "negative-ohms"; readonly value: number }
+  | { readonly code: "already-retracted"; readonly id: string };
+
+/** The most volts a reading on this kind of equipment can honestly show: a meter of category III ends at 1000 V. */
+const MOST_VOLTS = 1000;
+
+/** Everything that speaks against taking the event into the job; empty when it may join. */
+export function admissionProblems(unit: UnitModel, job: JobState, event: JobEvent): AdmissionProblem[] {
+  const { body } = event;
+  if (job.closed) return [{ code: "job-closed", at: job.closed.event.at }];
+  if (body.type === "finding") return findingProblems(unit, job, body);
+  if (body.type === "retraction") return retractionProblems(job, body);
+  if (body.type === "claim" && body.item !== undefined && !unit.items.some((i) => i.id === body.item)) return [{ code: "unknown", what: "item", id: body.item }];
+  if (body.type === "call" && !unit.items.some((i) => i.id === body.item)) return [{ code: "unknown", what: "item", id: body.item }];
+  return [];
+}
+
+function findingProblems(unit: UnitModel, job: JobState, { check, result }: FindingBody): AdmissionProblem[] {
+  if (check.kind === "observation") {
+    if (!unit.observations.some((o) => o.id === check.observation)) return [{ code: "unknown", what: "observation", id: check.observation }];
+    return result.kind === "seen" ? [] : [{ code: "result-kind", wanted: "yes or no" }];
+  }
+  const problems: AdmissionProblem[] = [];
+  for (const point of [check.red, check.black]) if (!unit.points.some((p) => p.id === point)) problems.push({ code: "unknown", what: "point", id: point });
+  if (check.red === check.black) problems.push({ code: "same-point", id: check.red });
+  const state = unit.states.find((s) => s.id === check.setup.state);
+  if (!state) problems.push({ code: "unknown", what: "state", id: check.setup.state });
+  for (const lift of check.setup.lifts) if (!unit.lifts.some((l) => l.id === lift)) problems.push({ code: "unknown", what: "lift", id: lift });
+  const needs = needsLive(check.fn) ? "live" : "dead";
+  if (job.band !== needs) problems.push({ code: "band", fn: FUNCTION_NAME[check.fn], band: job.band, needs });
+  else if (state && state.power !== needs) problems.push({ code: "state-band", state: state.name, fn: FUNCTION_NAME[check.fn] });
+  if (result.kind === "seen") problems.push({ code: "result-kind", wanted: "a reading" });
+  if (result.kind === "beep" && needs === "live") problems.push({ code: "result-kind", wanted: "volts" });
+  if (result.kind === "value" && result.value !== "OL") {
+    if (needs === "live" && Math.abs(result.value) > MOST_VOLTS) problems.push({ code: "impossible", value: result.value, limit: MOST_VOLTS });
+    if (needs === "dead" && result.value < 0) problems.push({ code: "negative-ohms", value: result.value });
+  }
+  return problems;
+}
+
+function retractionProblems(job: JobState, body: Extract<EventBody, { type: "retraction" }>): AdmissionProblem[] {
+  const entry = job.ledger.find((e) => e.event.id === body.of);
+  if (entry?.retracted) return [{ code: "already-retracted", id: body.of }];
+  const known = entry ?? job.claims.find((c) => c.event.id === body.of) ?? (job.call?.event.id === body.of ? job.call : undefined);
+  return known ? [] : [{ code: "unknown", what: "finding", id: body.of }];
+}
+
+/** The sentence for a problem, naming what and where. */
+export function describeAdmissionProblem(problem: AdmissionProblem): string {
+  switch (problem.code) {
+    case "job-closed":
+      return `This job was closed on ${problem.at.slice(0, 10)}; nothing more can be recorded in it.`;
+    case "unknown":
+      return `This unit has no ${problem.what} “${problem.id}”.`;
+    case "same-point":
+      return `Both probes are on ${problem.id}. A pair has two different points.`;
+    case "band":
+      return problem.needs === "live"
+        ? `${problem.fn} needs the unit live, and the band says ${problem.band === "dead" ? "DEAD AND PROVEN" : "UNPROVEN"}. Declare LIVE first, or correct the function.`
+        : `${problem.fn} needs the unit dead, and the band says ${problem.band === "live" ? "LIVE" : "UNPROVEN"}. Make it dead and prove it first: a meter on ohms across live points can be destroyed, and the number would mean nothing.`;
+    case "state-band":
+      return `${problem.fn} cannot be read in the state “${problem.state}”.`;
+    case "result-kind":
+      return `This check is answered with ${problem.wanted}.`;
+    case "impossible":
+      return `${problem.value} V is beyond the ${problem.limit} V of the meter. Is the unit of the number right?`;
+    case "negative-ohms":
+      return `${problem.value} Ω cannot be: a negative resistance means there is still voltage between the points. Prove them dead again.`;
+    case "already-retracted":
+      return "That finding has been retracted already.";
+  }
+}

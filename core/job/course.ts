@@ -1,0 +1,115 @@
+import { CATALOGUE, type Course, type UnitModel } from "#core/unit/index.ts";
+import { netOf, readingCheck, toScale, type Dictionary, type Posterior, type ReadingRow } from "#core/diagnosis/index.ts";
+import { showPoint } from "./pointNames.ts";
+import type { JobState } from "./replay.ts";
+
+/** One point on a course, with what it should read and what it read. Volts against the course's reference. */
+export interface CoursePoint {
+  readonly id: string;
+  readonly label: string;
+  readonly name: string;
+  readonly colour?: string;
+  /** Expected in the healthy unit: band of two standard deviations. The reference itself is 0 and has none. */
+  readonly expected?: { readonly low: number; readonly mid: number; readonly high: number };
+  /** What the leading suspect would make of it. */
+  readonly suspected?: number;
+  readonly measured?: { readonly value: number; readonly finding: string; readonly asItShould: boolean };
+}
+
+/** What lies between two neighbouring points. */
+export interface CourseLink {
+  readonly label: string;
+  readonly parts: readonly string[];
+  /** No part of it is still suspected. */
+  readonly cleared: boolean;
+}
+
+export interface CourseView {
+  readonly id: string;
+  readonly name: string;
+  readonly state: string;
+  readonly fn: "vac" | "vdc";
+  readonly reference: string;
+  readonly points: readonly CoursePoint[];
+  readonly links: readonly CourseLink[];
+}
+
+/** Chance, over all its modes, under which a part recedes from the course. */
+const CLEARED = 0.01;
+
+/** The course's points with expected bands and measured marks, and the parts between them. */
+export function courseView(dictionary: Dictionary, job: JobState, posterior: Posterior, course: Course): CourseView {
+  const { unit } = dictionary;
+  const setup = { state: course.state, lifts: [] };
+  const leading = likeliestCase(dictionary, posterior);
+  const points = course.points.map((id): CoursePoint => {
+    const point = unit.points.find((p) => p.id === id)!;
+    const base = { id, label: showPoint(id), name: point.name, ...(point.colour ? { colour: point.colour } : {}) };
+    if (id === course.reference) return base;
+    const check = readingCheck(setup, course.function, id, course.reference);
+    const row = dictionary.row(check) as ReadingRow;
+    const expected = expectedOf(row, posterior);
+    const measured = job.ledger.filter((e) => !e.retracted && e.check.id === check.id && e.body.result.kind === "value").at(-1);
+    const value = measured?.body.result.kind === "value" && measured.body.result.value !== "OL" ? measured.body.result.value : undefined;
+    return {
+      ...base,
+      expected,
+      ...(leading > 0 ? { suspected: row.mean[leading]! } : {}),
+      ...(measured && value !== undefined ? { measured: { value, finding: measured.event.id, asItShould: isAsItShould(row, posterior, value) } } : {}),
+    };
+  });
+  const links = course.points.slice(1).map((id, i) => linkBetween(dictionary, posterior, course.points[i]!, id));
+  return { id: course.id, name: course.name, state: unit.states.find((s) => s.id === course.state)!.name, fn: course.function, reference: course.reference, points, links };
+}
+
+function likeliestCase(dictionary: Dictionary, posterior: Posterior): number {
+  let best = 0;
+  for (let i = 1; i < dictionary.cases.length; i++) if (posterior.cases[i]! > posterior.cases[best]!) best = i;
+  return best;
+}
+
+/** Healthy reading with the supply as measured so far: mean and two standard deviations either way, on the row's scale. */
+export function expectedOf(row: ReadingRow, posterior: Posterior): { low: number; mid: number; high: number } {
+  const mid = row.mean[0]! + row.slope[0]! * (posterior.supply.mean[0]! - 1);
+  const sd = Math.hypot(row.sd[0]!, row.slope[0]! * Math.sqrt(posterior.supply.variance[0]!));
+  return { low: mid - 2 * sd, mid, high: mid + 2 * sd };
+}
+
+/** Within three standard deviations of the healthy reading. */
+export function isAsItShould(row: ReadingRow, posterior: Posterior, value: number): boolean {
+  const { low, mid, high } = expectedOf(row, posterior);
+  return Math.abs(toScale(row.check.fn, value) - mid) <= 0.75 * (high - low);
+}
+
+function linkBetween(dictionary: Dictionary, posterior: Posterior, from: string, to: string): CourseLink {
+  const parts = partsBetween(dictionary.unit, from, to);
+  const chance = dictionary.suspects.reduce((sum, s, i) => sum + (s.part !== undefined && parts.includes(s.part) ? posterior.suspects[i]! : 0), 0);
+  const weighty = parts.filter((id) => !["wire", "pin"].includes(dictionary.unit.parts.find((p) => p.id === id)!.type));
+  return { label: listLabel(weighty.length > 0 ? weighty : parts), parts, cleared: chance < CLEARED };
+}
+
+function listLabel(parts: readonly string[]): string {
+  return parts.length === 0 ? "joined" : parts.slice(0, 2).map(showPoint).join(" ") + (parts.length > 2 ? " …" : "");
+}
+
+/** Parts that the current passes from one point to the other: the shortest chain through pairs of terminals that conduct. */
+export function partsBetween(unit: UnitModel, from: string, to: string): string[] {
+  const terminal = (id: string) => unit.points.find((p) => p.id === id)?.terminal ?? id;
+  const start = netOf(unit, terminal(from));
+  const goal = netOf(unit, terminal(to));
+  if (start === undefined || goal === undefined || start === goal) return [];
+  const paths = new Map<string, string[]>([[start, []]]);
+  const queue = [start];
+  for (let net = queue.shift(); net !== undefined; net = queue.shift()) {
+    for (const part of unit.parts)
+      for (const [a, b] of CATALOGUE.get(part.type)!.across) {
+        const [na, nb] = [part.terminals[a], part.terminals[b]];
+        const next = na === net ? nb : nb === net ? na : undefined;
+        if (next === undefined || paths.has(next)) continue;
+        paths.set(next, [...paths.get(net)!, part.id]);
+        queue.push(next);
+      }
+    if (paths.has(goal)) return paths.get(goal)!;
+  }
+  return [];
+}

@@ -1,0 +1,161 @@
+import { FUNCTION_UNIT, needsLive, type MeterFunction } from "#core/meter/index.ts";
+import { describeQuantityProblem, parseQuantity, type Quantity, type QuantityProblem } from "#core/quantity/index.ts";
+import type { Setup, UnitModel } from "#core/unit/index.ts";
+import type { ReadingCheck } from "#core/diagnosis/index.ts";
+import { storeValue, type FindingBody } from "./events.ts";
+import { findPoint, pairAcross, showPoint, similarPoints } from "./pointNames.ts";
+
+/** What a line is understood against when it leaves something out. */
+export interface EntryContext {
+  /** The pair asked for, taken when the line names no points. */
+  readonly pending?: ReadingCheck;
+  /** Setup taken for a live reading and for a dead one, when the line names no state. */
+  readonly liveSetup: Setup;
+  readonly deadSetup: Setup;
+}
+
+export type EntryProblem =
+  | { readonly code: "quantity"; readonly problem: QuantityProblem }
+  | { readonly code: "no-value"; readonly at: string }
+  | { readonly code: "no-pair" }
+  | { readonly code: "unknown-point"; readonly at: string; readonly similar: readonly string[] }
+  | { readonly code: "too-many-points"; readonly at: string }
+  | { readonly code: "unknown-state"; readonly at: string; readonly known: readonly string[] }
+  | { readonly code: "unit-misfit"; readonly unit: string; readonly fn: MeterFunction }
+  | { readonly code: "one-point-for-ohms"; readonly at: string };
+
+export type EntryResult = { readonly ok: true; readonly body: FindingBody } | { readonly ok: false; readonly problem: EntryProblem };
+
+const FUNCTION_WORDS: Readonly<Record<string, MeterFunction>> = {
+  vac: "vac",
+  ac: "vac",
+  "v~": "vac",
+  vdc: "vdc",
+  dc: "vdc",
+  "v=": "vdc",
+  ohm: "ohm",
+  ohms: "ohm",
+  ω: "ohm",
+  beep: "continuity",
+  continuity: "continuity",
+};
+const CONNECTING = new Set(["to", "at", "and", "across", "from", "-", "–", ":", "on", "is", "reads", "="]);
+
+/** A value at the end of the line: OL, or a number with an optional prefix and unit, one or two words. */
+const VALUE = /(?:^|\s)(ol|o\.l\.?|open line|[-+−–]?(?:\d|[.,]\d)\S*(?:\s+(?:[pnuµμmkKMG]?(?:v|vac|vdc|a|aac|adc|ohms?|Ω|ω|hz|f)|[pnuµμmkKMG]|meg(?:ohms?)?))?)\s*$/iu;
+
+/**
+ * Understands one line: "P4.3 to N 118 vac", "TC1 ohm OL", "1.8 vac", "4k7", "K3.com K3.no no beep", "… in wash".
+ * Left out: the pair is the one asked for, the reference is the point's side's, the function follows from the unit.
+ */
+export function parseEntry(unit: UnitModel, text: string, context: EntryContext): EntryResult {
+  const { line, state } = takeState(unit, text.trim());
+  if (state !== undefined && !("id" in state)) return fail(state);
+  const beep = /(?:^|\s)(no |silent |without )?beeps?\s*$/iu.exec(line);
+  if (beep) return withPair(unit, line.slice(0, beep.index), "continuity", { kind: "beep", beep: beep[1] === undefined }, context, state?.id);
+
+  const value = VALUE.exec(line);
+  if (!value) return fail(line === "" ? { code: "quantity", problem: { code: "empty" } } : { code: "no-value", at: line });
+  const parsed = parseQuantity(value[1]!.replace(/^open line$/iu, "OL"));
+  if (!parsed.ok) return fail({ code: "quantity", problem: parsed.problem });
+  const before = line.slice(0, value.index);
+  const { words, fn: named } = takeFunction(before);
+  const fn = functionFor(unit, parsed.quantity, named, words, context);
+  if (typeof fn !== "string") return fail(fn);
+  return withPair(unit, words.join(" "), fn, { kind: "value", value: storeValue(parsed.quantity.value) }, context, state?.id);
+}
+
+function fail(problem: EntryProblem): EntryResult {
+  return { ok: false, problem };
+}
+
+function takeState(unit: UnitModel, line: string): { line: string; state?: { id: string } | EntryProblem } {
+  const named = /^(.*?)\s+(?:in|while|during|@)\s+(\D[^\d]*)$/iu.exec(line);
+  if (!named) return { line };
+  const wanted = named[2]!.trim().toLowerCase();
+  const state = unit.states.find((s) => s.id.toLowerCase() === wanted.replace(/\s+/gu, "-") || s.name.toLowerCase() === wanted);
+  return { line: named[1]!, state: state ?? { code: "unknown-state", at: named[2]!.trim(), known: unit.states.map((s) => s.name) } };
+}
+
+function takeFunction(text: string): { words: string[]; fn?: MeterFunction } {
+  let fn: MeterFunction | undefined;
+  const words = text.split(/[\s,;]+/u).filter((word) => {
+    const lower = word.toLowerCase();
+    if (Object.hasOwn(FUNCTION_WORDS, lower)) fn = FUNCTION_WORDS[lower]!;
+    return lower !== "" && !Object.hasOwn(FUNCTION_WORDS, lower) && !CONNECTING.has(lower);
+  });
+  return { words, ...(fn ? { fn } : {}) };
+}
+
+function functionFor(unit: UnitModel, quantity: Quantity, named: MeterFunction | undefined, words: readonly string[], context: EntryContext): MeterFunction | EntryProblem {
+  const fromUnit = quantity.unit === "V" ? (quantity.kind === "ac" ? "vac" : quantity.kind === "dc" ? "vdc" : "volts") : quantity.unit === "Ω" ? "ohm" : undefined;
+  if (quantity.unit !== undefined && fromUnit === undefined) return { code: "unit-misfit", unit: quantity.unit, fn: named ?? context.pending?.fn ?? "vac" };
+  const asked = named ?? (words.length === 0 ? context.pending?.fn : undefined);
+  if (fromUnit === undefined) return asked ?? (quantity.value === Infinity ? "ohm" : sideFunction(unit, words));
+  if (fromUnit === "volts") {
+    if (asked === undefined) return sideFunction(unit, words);
+    return needsLive(asked) ? asked : { code: "unit-misfit", unit: "V", fn: asked };
+  }
+  if (named !== undefined && FUNCTION_UNIT[named] !== FUNCTION_UNIT[fromUnit]) return { code: "unit-misfit", unit: quantity.unit!, fn: named };
+  return fromUnit;
+}
+
+/** The function with which a point's side is usually read. */
+function sideFunction(unit: UnitModel, words: readonly string[]): MeterFunction {
+  const name = words[0] ?? "";
+  const side = findPoint(unit, name)?.side ?? unit.points.find((p) => p.id === pairAcross(unit, name)?.red)?.side ?? "mains";
+  return unit.references.find((r) => r.side === side)?.function ?? "vac";
+}
+
+function withPair(unit: UnitModel, text: string, fn: MeterFunction, result: FindingBody["result"], context: EntryContext, state: string | undefined): EntryResult {
+  const { words } = takeFunction(text);
+  const pair = pairFrom(unit, words, fn, context);
+  if ("code" in pair) return fail(pair);
+  const setup = setupFor(unit, fn, context, words.length === 0, state);
+  return { ok: true, body: { type: "finding", check: { kind: "reading", setup, fn, ...pair }, result } };
+}
+
+function pairFrom(unit: UnitModel, words: readonly string[], fn: MeterFunction, context: EntryContext): { red: string; black: string } | EntryProblem {
+  if (words.length === 0) return context.pending ? { red: context.pending.red, black: context.pending.black } : { code: "no-pair" };
+  if (words.length > 2) return { code: "too-many-points", at: words.join(" ") };
+  const across = words.length === 1 && !findPoint(unit, words[0]!) ? pairAcross(unit, words[0]!) : undefined;
+  if (across) return { red: across.red, black: across.black };
+  const points = words.map((word) => ({ word, point: findPoint(unit, word) }));
+  const unknown = points.find((p) => !p.point);
+  if (unknown) return { code: "unknown-point", at: unknown.word, similar: similarPoints(unit, unknown.word) };
+  const red = points[0]!.point!;
+  if (points[1]) return { red: red.id, black: points[1].point!.id };
+  const reference = unit.references.find((r) => r.side === red.side);
+  if (!needsLive(fn) || !reference) return { code: "one-point-for-ohms", at: showPoint(red.id) };
+  return { red: red.id, black: reference.point };
+}
+
+function setupFor(unit: UnitModel, fn: MeterFunction, context: EntryContext, pending: boolean, state: string | undefined): { state: string; lifts: string[] } {
+  if (state !== undefined) return { state, lifts: [] };
+  const live = needsLive(fn);
+  const asked = context.pending;
+  const setup = pending && asked && needsLive(asked.fn) === live ? asked.setup : live ? context.liveSetup : context.deadSetup;
+  return { state: setup.state, lifts: [...setup.lifts] };
+}
+
+/** The sentence beside the field for a line that was not understood. */
+export function describeEntryProblem(problem: EntryProblem): string {
+  switch (problem.code) {
+    case "quantity":
+      return describeQuantityProblem(problem.problem);
+    case "no-value":
+      return `No reading at the end of “${problem.at}”. End with what the meter shows: 118 vac, 44 ohm, OL, beep or no beep.`;
+    case "no-pair":
+      return "Which pair? Name two points, for example P4.3 to N, or a part, for example TC1.";
+    case "unknown-point":
+      return `There is no point “${problem.at}” on this unit.${problem.similar.length > 0 ? ` Near it: ${problem.similar.join(", ")}.` : ""}`;
+    case "too-many-points":
+      return `“${problem.at}” names more than two points. Name the red one, then the black one.`;
+    case "unknown-state":
+      return `This unit has no state “${problem.at}”. It has ${problem.known.join(", ")}.`;
+    case "unit-misfit":
+      return `${problem.unit} does not fit the function ${problem.fn === "ohm" || problem.fn === "continuity" ? "ohms" : "volts"}. Correct the unit or the function.`;
+    case "one-point-for-ohms":
+      return `Ohms are read between two points. Name the other one after ${problem.at}.`;
+  }
+}

@@ -1,0 +1,57 @@
+import { z } from "zod";
+
+const id = z.string().min(1).max(80);
+const note = z.string().max(2000);
+
+/** A reading as stored: JSON has no infinity, so OL is a word. */
+export const storedValue = z.union([z.number().finite(), z.literal("OL")]);
+
+const setup = z.strictObject({ state: id, lifts: z.array(id).max(20) });
+const reading = z.strictObject({ kind: z.literal("reading"), setup, fn: z.enum(["vac", "vdc", "ohm", "continuity"]), red: id, black: id });
+const observation = z.strictObject({ kind: z.literal("observation"), observation: id });
+
+export const findingBody = z.strictObject({
+  type: z.literal("finding"),
+  check: z.discriminatedUnion("kind", [reading, observation]),
+  result: z.discriminatedUnion("kind", [
+    z.strictObject({ kind: z.literal("value"), value: storedValue }),
+    z.strictObject({ kind: z.literal("beep"), beep: z.boolean() }),
+    z.strictObject({ kind: z.literal("seen"), seen: z.boolean() }),
+  ]),
+  /** What was typed, kept word for word. */
+  typed: z.string().max(200).optional(),
+});
+
+/** Everything that can happen in a job. The list of these is the job; nothing else is stored. */
+export const eventBody = z.discriminatedUnion("type", [
+  z.strictObject({ type: z.literal("opened"), complaint: note }),
+  z.strictObject({ type: z.literal("claim"), item: id.optional(), text: z.string().min(1).max(500) }),
+  z.strictObject({ type: z.literal("band"), band: z.enum(["live", "dead", "unproven"]), confirmed: z.array(z.string().max(200)).max(12) }),
+  findingBody,
+  z.strictObject({ type: z.literal("retraction"), of: z.uuid(), why: note.default("") }),
+  z.strictObject({ type: z.literal("note"), text: note.min(1) }),
+  z.strictObject({ type: z.literal("call"), item: id, suspect: id, proof: z.uuid().optional(), chance: z.number().min(0).max(1), note: note.default("") }),
+  z.strictObject({ type: z.literal("closed"), outcome: z.enum(["repaired", "handed on", "given up"]), note: note.default("") }),
+]);
+
+export const jobEvent = z.strictObject({
+  /** Made by the client, so that a repeated send is harmless. */
+  id: z.uuid(),
+  person: id,
+  /** When it happened, by the client's clock, ISO 8601. */
+  at: z.iso.datetime(),
+  body: eventBody,
+});
+
+export type EventBody = z.infer<typeof eventBody>;
+export type FindingBody = z.infer<typeof findingBody>;
+export type JobEvent = z.infer<typeof jobEvent>;
+
+/** The reading as the engine takes it. */
+export function valueOf(stored: z.infer<typeof storedValue>): number {
+  return stored === "OL" ? Infinity : stored;
+}
+
+export function storeValue(value: number): z.infer<typeof storedValue> {
+  return Number.isFinite(value) ? value : "OL";
+}

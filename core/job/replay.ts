@@ -1,0 +1,95 @@
+import { coversFor, observationCheck, readingCheck, type Band, type Check, type Evidence, type Situation } from "#core/diagnosis/index.ts";
+import { needsLive } from "#core/meter/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+import { valueOf, type EventBody, type FindingBody, type JobEvent } from "./events.ts";
+
+/** A finding in the ledger, retracted or not. */
+export interface LedgerEntry {
+  readonly event: JobEvent;
+  readonly body: FindingBody;
+  readonly check: Check;
+  readonly retracted?: { readonly by: string; readonly at: string; readonly why: string };
+}
+
+/** A job as its events leave it. */
+export interface JobState {
+  readonly complaint: string;
+  readonly band: Band;
+  readonly bandEvent?: JobEvent;
+  readonly situation: Situation;
+  readonly ledger: readonly LedgerEntry[];
+  /** Findings and claims that count, in order. */
+  readonly evidence: readonly Evidence[];
+  readonly claims: readonly { readonly event: JobEvent; readonly item?: string; readonly text: string }[];
+  readonly notes: readonly { readonly event: JobEvent; readonly text: string }[];
+  readonly call?: { readonly event: JobEvent; readonly body: Extract<EventBody, { type: "call" }> };
+  readonly closed?: { readonly event: JobEvent; readonly body: Extract<EventBody, { type: "closed" }> };
+}
+
+type BodyOf<T extends EventBody["type"]> = Extract<EventBody, { type: T }>;
+
+/** Derives a job from its events, in the order they were recorded. The same events always give the same job. */
+export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
+  const of = <T extends EventBody["type"]>(type: T) =>
+    events.filter((e): e is JobEvent & { body: BodyOf<T> } => e.body.type === type);
+  const retracted = new Map(of("retraction").map((e) => [e.body.of, e]));
+  const ledger = of("finding").map((event): LedgerEntry => {
+    const by = retracted.get(event.id);
+    return {
+      event,
+      body: event.body,
+      check: checkOf(unit, event.body),
+      ...(by ? { retracted: { by: by.person, at: by.at, why: by.body.why } } : {}),
+    };
+  });
+  const claims = of("claim").filter((e) => !retracted.has(e.id));
+  const bandEvent = of("band").at(-1);
+  const call = of("call").filter((e) => !retracted.has(e.id)).at(-1);
+  const closed = of("closed").at(-1);
+  return {
+    complaint: of("opened")[0]?.body.complaint ?? "",
+    band: bandEvent?.body.band ?? "unproven",
+    ...(bandEvent ? { bandEvent } : {}),
+    situation: situationAfter(unit, events),
+    ledger,
+    evidence: [...claims.filter((e) => e.body.item).map((e): Evidence => ({ kind: "claim", id: e.id, item: e.body.item! })), ...ledger.filter((e) => !e.retracted).map(evidenceOf)],
+    claims: claims.map((event) => ({ event, ...(event.body.item ? { item: event.body.item } : {}), text: event.body.text })),
+    notes: of("note").map((event) => ({ event, text: event.body.text })),
+    ...(call ? { call: { event: call, body: call.body } } : {}),
+    ...(closed ? { closed: { event: closed, body: closed.body } } : {}),
+  };
+}
+
+export function checkOf(unit: UnitModel, body: FindingBody): Check {
+  return body.check.kind === "reading"
+    ? readingCheck(body.check.setup, body.check.fn, body.check.red, body.check.black)
+    : observationCheck(unit, body.check.observation);
+}
+
+function evidenceOf(entry: LedgerEntry): Evidence {
+  const { event, body, check } = entry;
+  if (check.kind === "observation") return { kind: "seen", id: event.id, check, seen: body.result.kind === "seen" && body.result.seen };
+  if (body.result.kind === "beep") return { kind: "beep", id: event.id, check, beep: body.result.beep };
+  return { kind: "reading", id: event.id, check, value: body.result.kind === "value" ? valueOf(body.result.value) : Infinity };
+}
+
+/** What is already done at the unit: its state, covers off, leads lifted. Retracted findings still took a cover off. */
+function situationAfter(unit: UnitModel, events: readonly JobEvent[]): Situation {
+  let band: Band = "unproven";
+  let state: string | undefined;
+  let lifts: readonly string[] = [];
+  const coversOff = new Set<string>();
+  for (const { body } of events) {
+    if (body.type === "band") {
+      band = body.band;
+      state = undefined;
+    }
+    if (body.type !== "finding") continue;
+    const check = checkOf(unit, body);
+    for (const cover of coversFor(unit, check)) coversOff.add(cover);
+    if (check.kind === "observation") continue;
+    lifts = check.setup.lifts;
+    if (needsLive(check.fn)) state = check.setup.state;
+  }
+  return { band, ...(state ? { state } : {}), lifts, coversOff: [...coversOff] };
+}

@@ -1,0 +1,82 @@
+import type { Check, Dictionary, OutcomeLabel, Step } from "#core/diagnosis/index.ts";
+import { FUNCTION_NAME, FUNCTION_UNIT, type MeterFunction } from "#core/meter/index.ts";
+import { formatQuantity } from "#core/quantity/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+import type { FindingBody } from "./events.ts";
+import { showPoint } from "./pointNames.ts";
+
+/** A reading as a meter of 4000 counts would show it; anything under its last digit is plain 0. */
+export function valueText(fn: MeterFunction, value: number, digits = 4): string {
+  const least = fn === "vac" ? 0.05 : fn === "vdc" ? 0.005 : 0.05;
+  return formatQuantity(Math.abs(value) < least ? 0 : value, FUNCTION_UNIT[fn], digits);
+}
+
+/** "about 230 V", "about 0 V", "OL", "yes". */
+export function outcomeText(check: Check, label: OutcomeLabel, unit: UnitModel): string {
+  if (label.kind === "about") {
+    const fn = check.kind === "reading" ? check.fn : "vac";
+    if (!Number.isFinite(label.value)) return "OL";
+    return `≈ ${valueText(fn, label.value, 3)}`;
+  }
+  const observation = unit.observations.find((o) => check.kind === "observation" && o.id === check.observation);
+  return (label.kind === "seen" ? observation?.yes : observation?.no) ?? label.kind;
+}
+
+export function resultText(unit: UnitModel, body: FindingBody): string {
+  if (body.result.kind === "beep") return body.result.beep ? "beep" : "no beep";
+  if (body.result.kind === "value") return valueText(body.check.kind === "reading" ? body.check.fn : "vac", body.result.value === "OL" ? Infinity : body.result.value);
+  const check = body.check;
+  const observation = unit.observations.find((o) => check.kind === "observation" && o.id === check.observation);
+  return (body.result.seen ? observation?.yes : observation?.no) ?? "";
+}
+
+/** "P4·3 to P1·2, V AC" or the observation's question. */
+export function checkText(unit: UnitModel, check: Check): string {
+  if (check.kind === "observation") return unit.observations.find((o) => o.id === check.observation)?.question ?? check.observation;
+  return `${showPoint(check.red)} to ${showPoint(check.black)}, ${FUNCTION_NAME[check.fn]}`;
+}
+
+/** "rinse heat" or "dead, plug P4 off". */
+export function setupText(unit: UnitModel, check: Check): string {
+  const state = unit.states.find((s) => s.id === check.setup.state)!;
+  const lifts = check.setup.lifts.map((id) => unit.lifts.find((l) => l.id === id)!.name);
+  return [state.power === "dead" ? "dead" : state.name.toLowerCase(), ...lifts].join(", ");
+}
+
+export function itemName(dictionary: Dictionary, id: string): string {
+  return dictionary.unit.items.find((i) => i.id === id)?.name ?? dictionary.suspects.find((s) => s.id === id)?.name ?? id;
+}
+
+/** "1 min 20 s" */
+export function minutesText(minutes: number): string {
+  const seconds = Math.max(5, Math.round((minutes * 60) / 5) * 5);
+  if (seconds < 60) return `${seconds} s`;
+  return seconds % 60 === 0 ? `${seconds / 60} min` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`;
+}
+
+export function stepText(unit: UnitModel, step: Step): string {
+  const time = minutesText(step.minutes);
+  switch (step.kind) {
+    case "make-live":
+      return `declare live, ${time}`;
+    case "make-dead":
+      return `make dead and prove, ${time}`;
+    case "cover":
+      return `take off the ${unit.covers.find((c) => c.id === step.id)!.name}, ${time}`;
+    case "lift":
+      return `${unit.lifts.find((l) => l.id === step.id)!.name}, ${time}`;
+    case "refit":
+      return `put back what was lifted at ${step.id}, ${time}`;
+    case "wait":
+      return `wait for ${unit.states.find((s) => s.id === step.id)!.name.toLowerCase()}, ${time}`;
+    case "measure":
+      return `read, ${time}`;
+  }
+}
+
+/** "A, B and C", at most `most` of them. */
+export function listText(names: readonly string[], most = 5): string {
+  if (names.length === 0) return "nothing";
+  if (names.length > most) return `${names.slice(0, most).join(", ")} and ${names.length - most} more`;
+  return names.length === 1 ? names[0]! : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
+}

@@ -1,0 +1,54 @@
+import { z } from "zod";
+import { OPEN_OHMS } from "#core/circuit/index.ts";
+import { definePart, JOINT_OHMS, type PartBuilder } from "./partKind.ts";
+import { conductorOhms } from "./conductorOhms.ts";
+
+const jointModes = (openWeight: number, highWeight: number) => [
+  { id: "open", name: "open", weight: openWeight },
+  { id: "high-resistance", name: "high resistance", weight: highWeight, severities: JOINT_OHMS },
+];
+
+function joint(build: PartBuilder, ohms: number, mode: string | undefined, severity: number | undefined): number {
+  const now = mode === "open" || mode === "blown" ? OPEN_OHMS : mode === "high-resistance" ? ohms + severity! : ohms;
+  return build.branch("run", build.node("a"), build.node("b"), { ohms: now });
+}
+
+/** A wire of a harness, or a core of the cord, with the crimps at its ends. */
+export const wire = definePart({
+  type: "wire",
+  terminals: ["a", "b"],
+  parameters: z.strictObject({ metres: z.number().positive(), mm2: z.number().positive(), crimpOhms: z.number().positive().default(0.004) }),
+  across: [["a", "b"]],
+  modes: jointModes(0.3, 0.25),
+  expand(build, p, { mode, severity }) {
+    joint(build, conductorOhms(p.metres, p.mm2) + p.crimpOhms, mode, severity);
+  },
+});
+
+/** One pin of a connector: `a` the board or near side, `b` the wire side. */
+export const pin = definePart({
+  type: "pin",
+  terminals: ["a", "b"],
+  parameters: z.strictObject({ ohms: z.number().positive().default(0.005) }),
+  across: [["a", "b"]],
+  modes: jointModes(0.2, 0.6),
+  expand(build, p, { mode, severity }) {
+    joint(build, p.ohms, mode, severity);
+  },
+});
+
+/** Fuse in its holder. `carries`: the current it carries for good, A (1.5 × the rating, IEC 60127-1, from memory). */
+export const fuse = definePart({
+  type: "fuse",
+  terminals: ["a", "b"],
+  parameters: z.strictObject({ amps: z.number().positive(), ohms: z.number().positive().default(0.008) }),
+  across: [["a", "b"]],
+  modes: [
+    { id: "blown", name: "blown", weight: 1.2 },
+    { id: "high-resistance", name: "holder burnt, high resistance", weight: 0.2, severities: JOINT_OHMS },
+  ],
+  expand(build, p, { mode, severity }) {
+    const branch = joint(build, p.ohms, mode, severity);
+    build.control({ kind: "fuse", branch, carries: 1.5 * p.amps });
+  },
+});

@@ -1,0 +1,159 @@
+import type { Branch, Circuit, Constraint, Control, Need } from "#core/circuit/index.ts";
+import { CATALOGUE } from "./catalogue/index.ts";
+import type { PartBuilder } from "./catalogue/partKind.ts";
+import type { Part, State, UnitModel } from "./model.ts";
+
+/** A state of the unit with some terminals lifted: what the circuit is at the moment of a reading. */
+export interface Setup {
+  readonly state: string;
+  /** Ids of the unit's lifts in force. */
+  readonly lifts: readonly string[];
+}
+
+/** A failure mode present in a part. `severity` is required where the mode has severities. */
+export interface Fault {
+  readonly part: string;
+  readonly mode: string;
+  readonly severity?: number;
+}
+
+/** A unit's circuit in one setup, with the places where its parts and terminals are found in it. */
+export interface ExpandedUnit {
+  readonly circuit: Circuit;
+  /** Node of a terminal "part.terminal", lifted ones included. */
+  nodeOf(terminal: string): number;
+  /** Index of the first branch of a part. */
+  firstBranchOf(part: string): number;
+  /** The same circuit with a fault in it; unaffected branches are the same objects. */
+  withFault(fault: Fault): Circuit;
+}
+
+/** Key of a setup, "rinse-heat" or "dead+P4". */
+export function setupKey(setup: Setup): string {
+  return [setup.state, ...setup.lifts].join("+");
+}
+
+/**
+ * Expands a unit in one setup into a circuit. A lifted terminal gets a node of its own.
+ * @throws RangeError for a state, lift, part or mode that the unit does not have
+ */
+export function expandUnit(unit: UnitModel, setup: Setup): ExpandedUnit {
+  const state = find(unit.states, setup.state, "state");
+  const lifted = new Set(setup.lifts.flatMap((id) => find(unit.lifts, id, "lift").terminals));
+  const nodes = new Nodes(unit.ground);
+  const slots = unit.parts.map((part) => ({ part, ...expandPart(unit, part, state, lifted, nodes) }));
+  const at = new Map<string, { branch: number; control: number }>();
+  const branches: Branch[] = [];
+  const constraints: Constraint[] = [];
+  const controls: Control[] = [];
+  for (const slot of slots) {
+    at.set(slot.part.id, { branch: branches.length, control: controls.length });
+    controls.push(...shifted(slot.controls, branches.length, constraints.length));
+    branches.push(...slot.branches);
+    constraints.push(...slot.constraints);
+  }
+  const circuit: Circuit = { nodeNames: nodes.names, branches, constraints, controls, hertz: unit.hertz };
+  return {
+    circuit,
+    nodeOf: (terminal) => nodes.ofTerminal(unit, terminal, lifted),
+    firstBranchOf: (part) => at.get(part)!.branch,
+    withFault: (fault) => {
+      const slot = slots.find((s) => s.part.id === fault.part);
+      if (!slot) throw new RangeError(`The unit ${unit.id} has no part “${fault.part}”.`);
+      const start = at.get(fault.part)!;
+      const failed = expandPart(unit, slot.part, state, lifted, nodes, fault);
+      const faultyBranches = [...branches];
+      failed.branches.forEach((branch, i) => {
+        const same = Object.entries(branch).every(([key, value]) => slot.branches[i]![key as keyof Branch] === value);
+        if (!same) faultyBranches[start.branch + i] = branch;
+      });
+      const faultyControls = [...controls];
+      const firstConstraint = constraints.findIndex((c) => c.id.startsWith(`${fault.part}/`));
+      shifted(failed.controls, start.branch, Math.max(0, firstConstraint)).forEach((control, i) => (faultyControls[start.control + i] = control));
+      return { ...circuit, nodeNames: nodes.names, branches: faultyBranches, controls: faultyControls };
+    },
+  };
+}
+
+function find<T extends { id: string }>(list: readonly T[], id: string, what: string): T {
+  const found = list.find((entry) => entry.id === id);
+  if (!found) throw new RangeError(`There is no ${what} “${id}”; there are ${list.map((e) => e.id).join(", ")}.`);
+  return found;
+}
+
+/** Node numbers by net name, given out as they are met; the ground net is 0. */
+class Nodes {
+  readonly names: string[];
+  private readonly numbers = new Map<string, number>();
+
+  constructor(ground: string) {
+    this.names = [ground];
+    this.numbers.set(ground, 0);
+  }
+
+  of(name: string): number {
+    const known = this.numbers.get(name);
+    if (known !== undefined) return known;
+    this.numbers.set(name, this.names.length);
+    this.names.push(name);
+    return this.names.length - 1;
+  }
+
+  ofTerminal(unit: UnitModel, terminal: string, lifted: ReadonlySet<string>): number {
+    const dot = terminal.lastIndexOf(".");
+    const net = unit.parts.find((p) => p.id === terminal.slice(0, dot))?.terminals[terminal.slice(dot + 1)];
+    if (net === undefined) throw new RangeError(`There is no terminal “${terminal}”.`);
+    return this.of(lifted.has(terminal) ? `${terminal} (lifted)` : net);
+  }
+}
+
+function expandPart(unit: UnitModel, part: Part, state: State, lifted: ReadonlySet<string>, nodes: Nodes, fault?: Fault) {
+  const kind = CATALOGUE.get(part.type)!;
+  const mode = fault && kind.modes.find((m) => m.id === fault.mode);
+  if (fault && !mode) throw new RangeError(`${part.id} has no failure mode “${fault.mode}”; it has ${kind.modes.map((m) => m.id).join(", ")}.`);
+  const severity = fault?.severity ?? (mode?.severities ? mode.severities[mode.severities.length >> 1] : undefined);
+  const branches: Branch[] = [];
+  const constraints: Constraint[] = [];
+  const controls: Control[] = [];
+  const build: PartBuilder = {
+    hertz: unit.hertz,
+    node: (terminal) => nodes.ofTerminal(unit, `${part.id}.${terminal}`, lifted),
+    inner: (name) => nodes.of(`${part.id}/${name}`),
+    branch: (name, a, b, values) =>
+      branches.push({ id: `${part.id}/${name}`, a, b, henries: 0, farads: 0, acVolts: 0, dcVolts: 0, tolerance: 0, ...values }) - 1,
+    constraint: (name, constraint) => constraints.push({ id: `${part.id}/${name}`, ...constraint } as Constraint) - 1,
+    control: (control) => void controls.push({ id: part.id, ...control } as Control),
+  };
+  const drive = state.drives.find((d) => d.output === part.id);
+  const needs: Need[] = (drive?.needs ?? []).map((name) => {
+    const need = unit.needs[name]!;
+    return { a: nodes.of(need.from), b: nodes.of(need.to), min: need.min, max: need.max };
+  });
+  kind.expand(build, part.parameters, {
+    ...(fault ? { mode: fault.mode } : {}),
+    ...(severity !== undefined ? { severity } : {}),
+    powered: state.power === "live",
+    ...(state.positions[part.id] ? { position: state.positions[part.id]! } : {}),
+    celsius: state.celsius[part.id] ?? 20,
+    called: drive !== undefined,
+    needs,
+  });
+  return { branches, constraints, controls };
+}
+
+/** Controls count branches and constraints from their part's first; here from the circuit's. */
+function shifted(controls: readonly Control[], branch: number, constraint: number): Control[] {
+  return controls.map((control) => {
+    switch (control.kind) {
+      case "relay":
+        return { ...control, contacts: control.contacts.map((c) => ({ ...c, branch: c.branch + branch })) };
+      case "rectifier":
+        return { ...control, source: control.source + branch, load: control.load + branch };
+      case "regulator":
+        return { ...control, constraint: control.constraint + constraint };
+      case "output":
+      case "fuse":
+        return { ...control, branch: control.branch + branch };
+    }
+  });
+}

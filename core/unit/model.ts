@@ -1,0 +1,121 @@
+import { z } from "zod";
+
+/** Identifier: letters, digits and . _ - ; as printed on the drawing. */
+const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9._-]*$/, "use letters, digits, point, dash and underscore");
+const text = z.string().min(1).max(300);
+const minutes = z.number().nonnegative().max(600);
+
+const part = z.strictObject({
+  id,
+  name: text,
+  type: z.string(),
+  /** Terminal name → net name. */
+  terminals: z.record(z.string(), id),
+  parameters: z.record(z.string(), z.unknown()).default({}),
+  /** Replaceable item this part belongs to. */
+  item: id,
+  colour: z.string().optional(),
+  /** Starting weight per failure mode, in place of the catalogue's; 0 leaves the mode out. */
+  weights: z.record(z.string(), z.number().nonnegative()).default({}),
+});
+
+const item = z.strictObject({
+  id,
+  name: text,
+  remedy: z.enum(["replace", "mend", "reset", "call supply"]),
+  price: z.number().nonnegative(),
+  minutes,
+  note: text.optional(),
+});
+
+const point = z.strictObject({
+  /** A terminal "part.terminal", unless `terminal` names another; what a technician types. */
+  id,
+  name: text,
+  terminal: z.string().optional(),
+  side: z.enum(["mains", "low-voltage"]),
+  place: text,
+  colour: z.string().optional(),
+  cover: id.optional(),
+  minutes,
+});
+
+const need = z.strictObject({ name: text, from: id, to: id, min: z.number(), max: z.number() });
+
+const state = z.strictObject({
+  id,
+  name: text,
+  power: z.enum(["live", "dead"]),
+  /** Seconds from switching on, or from the previous state, until the unit is in this state. */
+  waitSeconds: z.number().nonnegative().max(7200).default(0),
+  /** What the technician sees when the unit is in this state. */
+  description: text,
+  positions: z.record(id, z.enum(["open", "closed"])).default({}),
+  celsius: z.record(id, z.number().min(-60).max(1200)).default({}),
+  drives: z.array(z.strictObject({ output: id, needs: z.array(id).default([]) })).default([]),
+});
+
+const lift = z.strictObject({ id, name: text, terminals: z.array(z.string()).min(1), minutes, cover: id.optional() });
+
+const reference = z.strictObject({ side: z.enum(["mains", "low-voltage"]), point: id, function: z.enum(["vac", "vdc"]) });
+
+const course = z.strictObject({ id, name: text, load: id, state: id, function: z.enum(["vac", "vdc"]), reference: id, points: z.array(id).min(3) });
+
+const observation = z.strictObject({
+  id,
+  kind: z.enum(["works", "listen", "look"]),
+  /** Asked of the customer or the technician: "Does the rinse get hot?" */
+  question: text,
+  yes: text,
+  no: text,
+  state: id,
+  /** works: the load that does the work. listen: the relay. look: none. */
+  part: id.optional(),
+  /** look: chance of seeing the sign under a suspect "part:mode"; all others show it by the chance in `otherwise`. */
+  signs: z.record(z.string(), z.number().gt(0).lt(1)).default({}),
+  otherwise: z.number().gt(0).lt(1).default(0.03),
+  cover: id.optional(),
+  minutes,
+});
+
+const hazard = z.strictObject({
+  kind: z.enum(["mains", "stored-energy", "gas", "hot", "moving", "water"]),
+  text,
+  waitSeconds: z.number().nonnegative().optional(),
+  confirmBelowVolts: z.number().positive().optional(),
+});
+
+/** The unit model, version 1: plain JSON. Cross-references are checked by `readUnit`. */
+export const unitSchema = z.strictObject({
+  format: z.literal("zygodrome-unit"),
+  version: z.literal(1),
+  id,
+  name: text,
+  maker: text,
+  revision: text,
+  description: text,
+  hertz: z.number().min(40).max(70),
+  /** Net that is the reference of all potentials: protective earth. */
+  ground: id,
+  parts: z.array(part).min(1).max(2000),
+  items: z.array(item).min(1),
+  covers: z.array(z.strictObject({ id, name: text, minutes })).default([]),
+  points: z.array(point).default([]),
+  references: z.array(reference).default([]),
+  needs: z.record(id, need).default({}),
+  states: z.array(state).min(1),
+  lifts: z.array(lift).default([]),
+  courses: z.array(course).default([]),
+  observations: z.array(observation).default([]),
+  hazards: z.array(hazard).default([]),
+});
+
+export type UnitModel = z.infer<typeof unitSchema>;
+export type Part = UnitModel["parts"][number];
+export type Item = UnitModel["items"][number];
+export type Point = UnitModel["points"][number];
+export type State = UnitModel["states"][number];
+export type Lift = UnitModel["lifts"][number];
+export type Course = UnitModel["courses"][number];
+export type Observation = UnitModel["observations"][number];
+export type Hazard = UnitModel["hazards"][number];
