@@ -5,11 +5,10 @@ export type Sparse = readonly { readonly index: number; readonly value: number }
 
 /**
  * The equation of a constraint: Σ entries · unknowns = volts. `row` is the unknown that holds its current.
- * Where the constraint is idle (a transformer at DC, a regulator that is off) the equation is current = 0.
+ * Where the constraint is idle (a transformer at DC, a regulator that is off or at AC) the equation is current = 0.
  */
 export function constraintRow(c: Constraint, row: number, domain: Domain): { entries: Sparse; volts: number } {
-  const idle = c.kind === "transformer" ? domain === "dc" : c.region === "off";
-  if (idle) return { entries: [{ index: row, value: 1 }], volts: 0 };
+  if (isIdle(c, domain)) return { entries: [{ index: row, value: 1 }], volts: 0 };
   const terms: readonly (readonly [node: number, factor: number])[] =
     c.kind === "transformer"
       ? [
@@ -28,10 +27,17 @@ export function constraintRow(c: Constraint, row: number, domain: Domain): { ent
             [c.b, -1],
           ];
   const entries = terms.filter(([node]) => node > 0).map(([node, value]) => ({ index: node - 1, value }));
-  return { entries, volts: c.kind === "regulator" && domain === "dc" ? c.volts : 0 };
+  return { entries, volts: c.kind === "regulator" ? c.volts : 0 };
 }
 
-/** Where the constraint's current enters (+) and leaves (−) the nodes' current balances. */
+export function isIdle(c: Constraint, domain: Domain): boolean {
+  return c.kind === "transformer" ? domain === "dc" : domain === "ac" || c.region === "off";
+}
+
+/**
+ * Where the constraint's current enters (+) and leaves (−) the nodes' current balances. The same in every region, so
+ * that a change of region is a change of one row; the equation of an idle constraint makes its current 0.
+ */
 export function constraintColumn(c: Constraint): Sparse {
   const terms: readonly (readonly [node: number, factor: number])[] =
     c.kind === "transformer"

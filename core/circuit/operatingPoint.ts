@@ -1,6 +1,7 @@
 import { OPEN_OHMS, type Branch, type Constraint, type Domain } from "./branch.ts";
 import { checkCircuit, type Circuit } from "./circuit.ts";
 import type { Control, Setting } from "./control.ts";
+import { isIdle } from "./constraintRow.ts";
 import { branchCurrentInto, unchanged, voltageInto, type DomainView } from "./domainView.ts";
 import { updateDomain, type BranchChange, type ConstraintChange } from "./lowRank.ts";
 import { solveDomain } from "./system.ts";
@@ -105,12 +106,19 @@ function viewOf(circuit: Circuit, domain: Domain, base: OperatingPoint | undefin
     const nodes = circuit.nodeNames.length - 1;
     circuit.constraints.forEach((now, i) => {
       const was = base.circuit.constraints[i]!;
-      if (!sameEquation(was, now)) constraints.push({ row: nodes + i, was, now });
+      if (!isIdle(was, domain) || !isIdle(now, domain)) if (!sameEquation(was, now)) constraints.push({ row: nodes + i, was, now });
     });
+    if (branches.every(({ index, branch }) => sameIn(domain, branch, base.circuit.branches[index]!)) && constraints.length === 0) return base[domain];
     const view = updateDomain(base[domain].base, branches, constraints, circuit.hertz);
     if (view) return view;
   }
   return unchanged(solveDomain(circuit, domain));
+}
+
+/** Two states of one branch that this domain cannot tell apart. */
+function sameIn(domain: Domain, a: Branch, b: Branch): boolean {
+  const source = domain === "ac" ? a.acVolts === b.acVolts : a.dcVolts === b.dcVolts;
+  return source && a.ohms === b.ohms && a.henries === b.henries && a.farads === b.farads;
 }
 
 function sameEquation(a: Constraint, b: Constraint): boolean {

@@ -1,7 +1,7 @@
 import { ISLAND_LEAK_OHMS, OPEN_OHMS, type Branch, type Domain } from "./branch.ts";
 import { CircuitError, type Circuit } from "./circuit.ts";
 import { factorInPlace, solveInto, solveTransposedInto, type ComplexLu } from "./complexLu.ts";
-import { constraintColumn, constraintRow, type Sparse } from "./constraintRow.ts";
+import { constraintColumn, constraintRow, isIdle, type Sparse } from "./constraintRow.ts";
 
 /**
  * One domain of a circuit, solved: modified nodal analysis.
@@ -14,6 +14,8 @@ export interface SolvedDomain {
   readonly domain: Domain;
   readonly n: number;
   readonly lu: ComplexLu;
+  /** No regulator is at work, so that the response at p to a current at q is that at q to one at p. */
+  readonly reciprocal: boolean;
   /** n each: potentials (V) of nodes 1…, then constraint currents (A). */
   readonly xRe: Float64Array;
   readonly xIm: Float64Array;
@@ -71,8 +73,9 @@ export function columnOf(base: SolvedDomain, a: number, b: number): Split {
   return column;
 }
 
-/** What V(a) − V(b) becomes per ampere driven into each node. */
+/** What V(a) − V(b) becomes per ampere driven into each node. In a reciprocal circuit it is the column of the pair. */
 export function rowOf(base: SolvedDomain, a: number, b: number): Split {
+  if (base.reciprocal) return columnOf(base, a, b);
   const key = a * (base.n + 1) + b;
   let row = base.rows.get(key);
   if (!row) base.rows.set(key, (row = respondTransposed(base, pairVector(a, b))));
@@ -116,7 +119,8 @@ export function solveDomain(circuit: Circuit, domain: Domain): SolvedDomain {
   const xRe = new Float64Array(n);
   const xIm = new Float64Array(n);
   solveInto(factored.lu, bRe, bIm, xRe, xIm);
-  return { domain, n, lu: factored.lu, xRe, xIm, ...values, columns: new Map(), rows: new Map() };
+  const reciprocal = circuit.constraints.every((c) => c.kind === "transformer" || isIdle(c, domain));
+  return { domain, n, lu: factored.lu, reciprocal, xRe, xIm, ...values, columns: new Map(), rows: new Map() };
 }
 
 function unknownName(circuit: Circuit, column: number): string {

@@ -3,7 +3,7 @@ import type { Check } from "./checks.ts";
 import { costOf, type CheckCost, type Situation } from "./cost.ts";
 import type { Dictionary, Row } from "./dictionary.ts";
 import { itemKey } from "./items.ts";
-import { FAINT, outcomesOf, type OutcomeLabel } from "./outcomes.ts";
+import { liveCases, outcomesOf, type LiveCases, type OutcomeLabel, type Outcomes } from "./outcomes.ts";
 import type { Posterior } from "./posterior.ts";
 
 /** What one outcome of a check would leave. */
@@ -46,27 +46,29 @@ export function rankChecks(dictionary: Dictionary, posterior: Posterior, situati
   const items = indexItems(dictionary);
   const now = itemChances(dictionary, posterior, items);
   const bits = entropy(now);
+  const live = liveCases(posterior);
   const ranked: { row: Row; cost: CheckCost; gain: number; score: number }[] = [];
   for (const row of dictionary.rows) {
     if (done.has(row.check.id)) continue;
-    const gain = bits - remainingBits(dictionary, posterior, row, items);
+    const gain = bits - remainingBits(posterior, live, outcomesOf(live, row), items);
     if (gain < LEAST_GAIN) continue;
     const cost = costOf(dictionary.unit, situation, row.check);
     ranked.push({ row, cost, gain, score: gain / (cost.minutes + OVERHEAD_MINUTES + (cost.live && hazardous(dictionary.unit) ? HAZARD_MINUTES : 0)) });
   }
   const most = ranked.reduce((top, r) => Math.max(top, r.gain), 0);
   const telling = ranked.filter((r) => r.gain >= WORTH_OF_BEST * most).sort((a, b) => b.score - a.score);
-  return telling.slice(0, limit).map(({ row, ...rest }) => ({ check: row.check, ...rest, outcomes: forecast(dictionary, posterior, row, items, now) }));
+  return telling.slice(0, limit).map(({ row, ...rest }) => ({ check: row.check, ...rest, outcomes: forecast(posterior, live, outcomesOf(live, row), items, now) }));
 }
 
 /** The forecast of one check, for a pair chosen by hand. */
 export function forecastCheck(dictionary: Dictionary, posterior: Posterior, situation: Situation, check: Check): Proposal {
   const items = indexItems(dictionary);
   const now = itemChances(dictionary, posterior, items);
-  const row = dictionary.row(check);
-  const gain = Math.max(0, entropy(now) - remainingBits(dictionary, posterior, row, items));
+  const live = liveCases(posterior);
+  const outcomes = outcomesOf(live, dictionary.row(check));
+  const gain = Math.max(0, entropy(now) - remainingBits(posterior, live, outcomes, items));
   const cost = costOf(dictionary.unit, situation, check);
-  return { check, cost, gain, score: gain / (cost.minutes + OVERHEAD_MINUTES), outcomes: forecast(dictionary, posterior, row, items, now) };
+  return { check, cost, gain, score: gain / (cost.minutes + OVERHEAD_MINUTES), outcomes: forecast(posterior, live, outcomes, items, now) };
 }
 
 function hazardous(unit: UnitModel): boolean {
@@ -107,32 +109,28 @@ export function entropy(weights: ArrayLike<number>): number {
   return sum > 0 ? Math.log2(sum) - logs / sum : 0;
 }
 
-function afterOutcome(posterior: Posterior, items: ItemIndex, chance: Float64Array, outcome: number, classes: number): Float64Array {
-  const n = posterior.cases.length;
+/** Item weights after outcome k; they sum to its chance. */
+function afterOutcome(posterior: Posterior, live: LiveCases, { chance, labels }: Outcomes, items: ItemIndex, k: number): Float64Array {
+  const n = live.index.length;
   const weights = new Float64Array(items.keys.length);
-  for (let i = 0; i < n; i++) {
-    const p = posterior.cases[i]!;
-    if (p > FAINT) weights[items.ofCase[i]!]! += p * chance[outcome * n + i]!;
-  }
-  weights[items.outside]! += posterior.notInModel / classes;
+  for (let j = 0; j < n; j++) weights[items.ofCase[live.index[j]!]!]! += live.chance[j]! * chance[k * n + j]!;
+  weights[items.outside]! += posterior.notInModel / labels.length;
   return weights;
 }
 
-function remainingBits(dictionary: Dictionary, posterior: Posterior, row: Row, items: ItemIndex): number {
-  const { labels, chance } = outcomesOf(dictionary, posterior, row);
+function remainingBits(posterior: Posterior, live: LiveCases, outcomes: Outcomes, items: ItemIndex): number {
   let bits = 0;
-  for (let k = 0; k < labels.length; k++) {
-    const weights = afterOutcome(posterior, items, chance, k, labels.length);
+  for (let k = 0; k < outcomes.labels.length; k++) {
+    const weights = afterOutcome(posterior, live, outcomes, items, k);
     bits += total(weights) * entropy(weights);
   }
   return bits;
 }
 
-function forecast(dictionary: Dictionary, posterior: Posterior, row: Row, items: ItemIndex, now: Float64Array): OutcomeForecast[] {
-  const { labels, chance } = outcomesOf(dictionary, posterior, row);
-  return labels
+function forecast(posterior: Posterior, live: LiveCases, outcomes: Outcomes, items: ItemIndex, now: Float64Array): OutcomeForecast[] {
+  return outcomes.labels
     .map((label, k) => {
-      const weights = afterOutcome(posterior, items, chance, k, labels.length);
+      const weights = afterOutcome(posterior, live, outcomes, items, k);
       const sum = total(weights);
       const after = items.keys.map((item, j) => ({ item, chance: weights[j]! / sum, was: now[j]! }));
       return {

@@ -1,4 +1,4 @@
-import { transferInto, voltageInto, type DomainView, type OperatingPoint } from "#core/circuit/index.ts";
+import { branchCurrentInto, transferInto, voltageInto, type DomainView, type OperatingPoint } from "#core/circuit/index.ts";
 import { INPUT_OHMS, OVERLOAD_OHMS, type MeterFunction } from "./meter.ts";
 
 /** What the meter will show between two nodes, and how far it may be off for reasons the model knows. */
@@ -11,32 +11,59 @@ export interface Prediction {
   readonly supplySlope: number;
 }
 
-/** Branches that a tolerance or the mains acts on, listed once per operating point. */
+/**
+ * What tolerances and the mains act on, worked out once per operating point.
+ * By dV/d(ln Z) = z(pq,ab)·i, a tolerance moves V(p) − V(q) by the transfer impedance times `amps`, which is the
+ * branch's current times half its tolerance (a tolerance is read as two standard deviations).
+ */
 export interface Sensitive {
-  readonly toleranced: Int32Array;
-  /** Index of the branches whose DC EMF follows the mains (rectifiers), with d(EMF)/d(scale) in V. */
-  readonly followers: readonly { readonly branch: number; readonly slope: number }[];
+  readonly ac: readonly Lever[];
+  readonly dc: readonly Lever[];
+  /** For ohms: dZ/d(ln R) = g·z(pq,ab)²; `siemens` is g times half the tolerance. */
+  readonly ohms: readonly { readonly a: number; readonly b: number; readonly siemens: number }[];
+  /** Branches whose DC EMF follows the mains (rectifiers): current per unit of supply scale, A. */
+  readonly followers: readonly { readonly a: number; readonly b: number; readonly amps: number }[];
   /** Largest AC EMF in the circuit, V. */
   readonly supplyVolts: number;
 }
+
+interface Lever {
+  readonly a: number;
+  readonly b: number;
+  readonly re: number;
+  readonly im: number;
+}
+
+/** Currents smaller than this move no reading that a meter shows, A. */
+const LEAST_AMPS = 1e-6;
 
 /** Share of the supply that a conductor with no connection may pick up on a 10 MΩ meter. Common practice, no source. */
 const PICK_UP = 0.06;
 
 export function sensitiveBranches(point: OperatingPoint): Sensitive {
-  const toleranced: number[] = [];
-  const followers: { branch: number; slope: number }[] = [];
+  const { branches, controls } = point.circuit;
+  const ac: Lever[] = [];
+  const dc: Lever[] = [];
+  const ohms: { a: number; b: number; siemens: number }[] = [];
   let supplyVolts = 0;
-  point.circuit.branches.forEach((branch, index) => {
-    if (branch.tolerance > 0) toleranced.push(index);
-    supplyVolts = Math.max(supplyVolts, Math.abs(branch.acVolts));
+  branches.forEach(({ a, b, tolerance, acVolts }, index) => {
+    supplyVolts = Math.max(supplyVolts, Math.abs(acVolts));
+    if (tolerance === 0) return;
+    pushLever(ac, point.ac, index, a, b, tolerance / 2);
+    pushLever(dc, point.dc, index, a, b, tolerance / 2);
+    ohms.push({ a, b, siemens: (point.dc.gRe[index]! * tolerance) / 2 });
   });
-  for (const control of point.circuit.controls)
-    if (control.kind === "rectifier") {
-      const emf = point.circuit.branches[control.source]!.dcVolts;
-      if (emf > 0) followers.push({ branch: control.source, slope: emf + control.dropVolts });
-    }
-  return { toleranced: Int32Array.from(toleranced), followers, supplyVolts };
+  const followers = controls.flatMap((control) => {
+    if (control.kind !== "rectifier") return [];
+    const { a, b, dcVolts } = branches[control.source]!;
+    return dcVolts > 0 ? [{ a, b, amps: point.dc.gRe[control.source]! * (dcVolts + control.dropVolts) }] : [];
+  });
+  return { ac, dc, ohms, followers, supplyVolts };
+}
+
+function pushLever(levers: Lever[], view: DomainView, index: number, a: number, b: number, factor: number): void {
+  branchCurrentInto(w, view, index, a, b);
+  if (Math.abs(w[0]!) + Math.abs(w[1]!) > LEAST_AMPS) levers.push({ a, b, re: w[0]! * factor, im: w[1]! * factor });
 }
 
 const z = new Float64Array(2);
@@ -65,9 +92,9 @@ function predictAc(point: OperatingPoint, sensitive: Sensitive, p: number, q: nu
   let variance = ghost * ghost;
   const unitRe = size > 0 ? v[0]! / size : 0;
   const unitIm = size > 0 ? v[1]! / size : 0;
-  for (const index of sensitive.toleranced) {
-    const change = changePerUnit(point, view, index, p, q);
-    variance += (change.re * unitRe + change.im * unitIm) ** 2;
+  for (const { a, b, re, im } of sensitive.ac) {
+    transferInto(w, view, p, q, a, b);
+    variance += ((w[0]! * re - w[1]! * im) * unitRe + (w[0]! * im + w[1]! * re) * unitIm) ** 2;
   }
   return { value, spread: Math.sqrt(variance), supplySlope: value };
 }
@@ -79,35 +106,16 @@ function predictDc(point: OperatingPoint, sensitive: Sensitive, p: number, q: nu
   const loading = INPUT_OHMS / (INPUT_OHMS + Math.max(0, z[0]!));
   const value = v[0]! * loading;
   let variance = 0;
-  for (const index of sensitive.toleranced) variance += changePerUnit(point, view, index, p, q).re ** 2;
-  let slope = 0;
-  for (const { branch, slope: emfSlope } of sensitive.followers) {
-    const { a, b } = point.circuit.branches[branch]!;
+  for (const { a, b, re } of sensitive.dc) {
     transferInto(w, view, p, q, a, b);
-    slope += w[0]! * view.gRe[branch]! * emfSlope;
+    variance += (w[0]! * re) ** 2;
+  }
+  let slope = 0;
+  for (const { a, b, amps } of sensitive.followers) {
+    transferInto(w, view, p, q, a, b);
+    slope += w[0]! * amps;
   }
   return { value, spread: Math.sqrt(variance), supplySlope: slope * loading };
-}
-
-const change = { re: 0, im: 0 };
-
-/**
- * One standard deviation of V(p) − V(q), in V, due to branch `index`: dV/d(ln Z) = z(pq,ab)·i, where z is the
- * transfer impedance from the branch and i its current; a tolerance is read as two standard deviations.
- */
-function changePerUnit(point: OperatingPoint, view: DomainView, index: number, p: number, q: number): { re: number; im: number } {
-  const { a, b, tolerance } = point.circuit.branches[index]!;
-  const vr = (a > 0 ? view.xRe[a - 1]! : 0) - (b > 0 ? view.xRe[b - 1]! : 0) - view.emf[index]!;
-  const vi = (a > 0 ? view.xIm[a - 1]! : 0) - (b > 0 ? view.xIm[b - 1]! : 0);
-  const ir = vr * view.gRe[index]! - vi * view.gIm[index]!;
-  const ii = vr * view.gIm[index]! + vi * view.gRe[index]!;
-  change.re = 0;
-  change.im = 0;
-  if (Math.abs(ir) + Math.abs(ii) < 1e-9) return change;
-  transferInto(w, view, p, q, a, b);
-  change.re = (w[0]! * ir - w[1]! * ii) * (tolerance / 2);
-  change.im = (w[0]! * ii + w[1]! * ir) * (tolerance / 2);
-  return change;
 }
 
 function predictOhms(point: OperatingPoint, sensitive: Sensitive, p: number, q: number): Prediction {
@@ -116,11 +124,9 @@ function predictOhms(point: OperatingPoint, sensitive: Sensitive, p: number, q: 
   const ohms = Math.max(0, z[0]!);
   if (ohms > OVERLOAD_OHMS) return { value: Infinity, spread: 0, supplySlope: 0 };
   let variance = 0;
-  for (const index of sensitive.toleranced) {
-    const { a, b, tolerance } = point.circuit.branches[index]!;
+  for (const { a, b, siemens } of sensitive.ohms) {
     transferInto(w, view, p, q, a, b);
-    // dZ/d(ln R) = g·z(pq,ab)², since the dead circuit is reciprocal.
-    variance += (view.gRe[index]! * w[0]! * w[0]! * (tolerance / 2)) ** 2;
+    variance += (siemens * w[0]! * w[0]!) ** 2;
   }
   return { value: ohms, spread: Math.sqrt(variance), supplySlope: 0 };
 }
