@@ -1,0 +1,96 @@
+import { Zap } from "lucide-react";
+import type { JobView, ProbeView, ProposalView } from "#core/job/index.ts";
+import { Button } from "./Button.tsx";
+import { WireSwatch } from "./WireSwatch.tsx";
+import { Yoke } from "./Yoke.tsx";
+
+interface Props {
+  proposals: readonly ProposalView[];
+  chosen: number;
+  band: JobView["state"]["band"];
+  onChoose: (index: number) => void;
+  onPower: (to: "live" | "dead") => void;
+}
+
+/** The check that pays best now: where the probes go, what it may read, what each outcome leaves. */
+export function NextCard({ proposals, chosen, band, onChoose, onPower }: Props) {
+  const proposal = proposals[Math.min(chosen, proposals.length - 1)];
+  if (!proposal)
+    return (
+      <section aria-label="Next" className="border-b-[1.5px] border-ink bg-sheet px-4 py-4">
+        <h2 className="section-title">Next</h2>
+        <p className="pt-2 text-lg">No check that this unit offers would tell the suspects apart any further. Make the call, or note what is not in the model.</p>
+      </section>
+    );
+  const needs = proposal.check.kind === "reading" ? (proposal.live ? "live" : "dead") : undefined;
+  return (
+    <section aria-label="Next" data-testid="next" data-check={proposal.check.id} className="border-b-[1.5px] border-ink bg-sheet px-4 py-3">
+      <div className="flex items-baseline justify-between gap-3">
+        <h2 className="section-title">
+          {chosen === 0 ? "Next" : `Instead, ${chosen + 1} of ${proposals.length}`} · {proposal.time}
+          {proposal.live && " · live"}
+        </h2>
+        {proposals.length > 1 && (
+          <Button look="quiet" hotkey="n" className="-my-2 px-1! text-sm" onClick={() => onChoose((chosen + 1) % proposals.length)}>
+            another
+          </Button>
+        )}
+      </div>
+      {proposal.red && proposal.black ? (
+        <div className="grid grid-cols-[2.25rem_1fr] items-stretch py-2">
+          <Yoke className="row-span-2 h-full max-h-28 w-8" />
+          <ProbePlace probe={proposal.red} role="Red probe" />
+          <ProbePlace probe={proposal.black} role="Black probe" />
+        </div>
+      ) : (
+        <p className="py-3 text-xl font-bold">{proposal.title}</p>
+      )}
+      <div className="flex flex-wrap gap-2 pb-2.5">
+        <span className="bg-ink px-2.5 py-1 font-bold text-sheet">{proposal.dial}</span>
+        <span className="border-[1.5px] border-ink px-2.5 py-1">{proposal.setup}</span>
+        {proposal.before.map((step) => (
+          <span key={step} className="border-[1.5px] border-rule px-2.5 py-1">
+            {step}
+          </span>
+        ))}
+      </div>
+      {needs !== undefined && band !== needs && (
+        <div className="mb-2 flex flex-wrap items-center gap-3 border-l-4 border-live bg-live-soft px-3 py-2">
+          <Zap aria-hidden size={18} className="text-live" />
+          <span className="grow">{needs === "live" ? "Needs the unit live." : "Needs the unit dead and proven."}</span>
+          <Button onClick={() => onPower(needs)}>{needs === "live" ? "Go live" : "Make dead and prove"}</Button>
+        </div>
+      )}
+      <dl>
+        {proposal.outcomes.map((outcome) => (
+          <div key={outcome.label + outcome.leaves} className="grid grid-cols-[7.5rem_1fr] gap-x-3 border-t border-rule py-1.5">
+            <dt className={proposal.check.kind === "reading" ? "reading text-lg font-semibold" : "font-semibold"}>{outcome.label}</dt>
+            <dd className="text-[0.9375rem]">
+              {outcome.clears !== "" && `clears ${outcome.clears}; `}
+              leaves <strong>{outcome.leaves}</strong>
+              {outcome.nothing && proposal.check.kind === "reading" && <span className="text-ink-soft">. Prove the probes before you believe it.</span>}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+function ProbePlace({ probe, role }: { probe: ProbeView; role: string }) {
+  return (
+    <div className="min-h-13 pb-1">
+      <span className="sr-only">{role}: </span>
+      <span className="text-xl leading-tight font-bold">{probe.name}</span>
+      <span className="flex flex-wrap items-center gap-x-2 text-[0.9375rem] text-ink-soft">
+        <span className="reading font-semibold text-ink">{probe.label}</span>
+        {probe.colour && (
+          <>
+            <WireSwatch colour={probe.colour} /> {probe.colour}
+          </>
+        )}
+        <span>{probe.place}</span>
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,67 @@
+import { Moon, Sun } from "lucide-react";
+import { Link, useFetcher, useRouteLoaderData } from "react-router";
+import type { loader } from "../root.tsx";
+
+/** The line at the top of the shop's pages: home, who is working, the theme. */
+export function ShopBar() {
+  return (
+    <header className="no-print flex flex-wrap items-center gap-x-6 gap-y-2 border-b-2 border-ink bg-sheet px-4 py-1.5 md:px-6">
+      <Link to="/" className="flex min-h-11 items-center gap-2 text-lg font-bold">
+        <img src="/mark.svg" alt="" className="size-7" />
+        Zygodrome
+      </Link>
+      <span className="hidden text-ink-soft sm:inline">Pellwick Service Bench</span>
+      <span className="grow" />
+      <PersonChoice />
+      <ThemeChoice />
+    </header>
+  );
+}
+
+export function useShop() {
+  const data = useRouteLoaderData<typeof loader>("root");
+  return { people: data?.people ?? [], person: data?.choices.person, theme: data?.choices.theme };
+}
+
+/** Who is working at this screen: every entry carries the name. */
+export function PersonChoice() {
+  const { people, person } = useShop();
+  const fetcher = useFetcher();
+  const chosen = (fetcher.formData?.get("person") as string | null | undefined) ?? person ?? "";
+  return (
+    <label className="flex min-h-11 items-center gap-2">
+      <span className={chosen === "" ? "font-semibold text-hazard" : "text-ink-soft"}>{chosen === "" ? "Who is working?" : "Working"}</span>
+      <select
+        className="min-h-11 border-[1.5px] border-ink px-2 font-semibold"
+        value={chosen}
+        onChange={(e) => void fetcher.submit({ person: e.target.value }, { method: "post", action: "/settings/choices" })}
+      >
+        <option value="" disabled>
+          choose
+        </option>
+        {people.map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** Paper by day, cellar in the dark. Without a choice the device decides. */
+export function ThemeChoice() {
+  const { theme } = useShop();
+  const fetcher = useFetcher();
+  const next = theme === "cellar" ? "paper" : "cellar";
+  return (
+    <button
+      type="button"
+      className="flex size-11 items-center justify-center border-[1.5px] border-ink bg-sheet"
+      aria-label={next === "cellar" ? "Switch to the dark cellar theme" : "Switch to the light paper theme"}
+      onClick={() => void fetcher.submit({ theme: next }, { method: "post", action: "/settings/choices" })}
+    >
+      {next === "cellar" ? <Moon aria-hidden size={20} /> : <Sun aria-hidden size={20} />}
+    </button>
+  );
+}

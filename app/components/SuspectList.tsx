@@ -1,0 +1,92 @@
+import type { ItemView, JobView } from "#core/job/index.ts";
+import { useId, useState } from "react";
+
+/** Who is left: replaceable items by chance, with the findings for and against. */
+export function SuspectList({ view }: { view: JobView }) {
+  const shown = view.items.filter((item, i) => i < 3 || item.chance >= 0.01);
+  return (
+    <section aria-label="Suspects" className="grow px-4 py-2.5">
+      <h2 className="section-title">
+        Left: {view.standingSuspects} of {view.totalSuspects} suspects, in {view.standingItems} replaceable item{view.standingItems === 1 ? "" : "s"}
+      </h2>
+      <ol data-testid="suspects">
+        {shown.map((item) => (
+          <ItemRow key={item.id} item={item} />
+        ))}
+      </ol>
+      {view.ambiguous.length > 0 && (
+        <div className="border-t border-rule pt-2 text-[0.9375rem] text-ink-soft">
+          {view.ambiguous.map((group) => (
+            <p key={group.join()} className="pb-1">
+              No check here tells these apart: {group.join("; ")}.
+            </p>
+          ))}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function ItemRow({ item }: { item: ItemView }) {
+  const [open, setOpen] = useState(false);
+  const id = useId();
+  const percent = Math.round(item.chance * 100);
+  return (
+    <li data-item={item.id} className="border-t border-rule-faint">
+      <button type="button" aria-expanded={open} aria-controls={id} onClick={() => setOpen(!open)} className="grid min-h-11 w-full grid-cols-[3rem_1fr_auto] items-baseline gap-x-3 py-1.5 text-left">
+        <span className="reading text-right text-xl font-semibold">{item.chance > 0.005 && percent < 1 ? "<1" : percent}</span>
+        <span>
+          <span className="sr-only">per cent: </span>
+          <strong>{item.name}</strong>{" "}
+          <span className="text-[0.9375rem] text-ink-soft">
+            {item.suspects
+              .slice(0, 2)
+              .map((s) => (s.mode === "" ? "" : s.name === item.name ? s.mode : `${s.id.split(":")[0]} ${s.mode}`))
+              .filter(Boolean)
+              .join(", ")}
+          </span>
+        </span>
+        <span className="text-[0.9375rem]">{remedyText(item)}</span>
+        <span aria-hidden className="col-start-2 mt-1 h-[5px] bg-here" style={{ width: `${Math.max(1, percent)}%` }} />
+      </button>
+      {open && (
+        <div id={id} className="pb-3 pl-[3.75rem] text-[0.9375rem]">
+          <ul>
+            {item.suspects.map((s) => (
+              <li key={s.id} className="flex justify-between gap-3">
+                <span>
+                  {s.name}
+                  {s.mode && `, ${s.mode}`}
+                </span>
+                <span className="reading">{(s.chance * 100).toFixed(1)} %</span>
+              </li>
+            ))}
+          </ul>
+          {item.note && <p className="border-l-4 border-hazard px-2 font-semibold">{item.note}</p>}
+          {item.evidence.length === 0 ? (
+            <p className="pt-1 text-ink-soft">No finding speaks for or against it yet.</p>
+          ) : (
+            <ul className="pt-1">
+              {item.evidence.map((e) => (
+                <li key={e.finding}>
+                  <strong>{e.factor > 1 ? "for" : "against"}</strong> {e.text} <span className="text-ink-soft">({factorText(e.factor)})</span>
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      )}
+    </li>
+  );
+}
+
+function remedyText({ remedy, price, minutes }: ItemView): string {
+  if (remedy === undefined) return "";
+  return remedy === "replace" && price !== undefined ? `${price} €, ${minutes} min` : `${remedy}, ${minutes} min`;
+}
+
+function factorText(factor: number): string {
+  const size = factor > 1 ? factor : 1 / factor;
+  const shown = size > 100 ? "over 100" : size >= 10 ? String(Math.round(size)) : size.toFixed(1);
+  return factor > 1 ? `${shown} times likelier` : `${shown} times less likely`;
+}

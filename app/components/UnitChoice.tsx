@@ -1,0 +1,33 @@
+import { Link } from "react-router";
+import type { UnitSummary } from "#server/units/models.ts";
+
+/** The units of the shop, one of them chosen. */
+export function UnitChoice({ units, chosen, error }: { units: readonly UnitSummary[]; chosen: string | undefined; error: string | undefined }) {
+  return (
+    <section aria-label="Unit" className="pt-4">
+      <ul className="flex flex-col">
+        {units.map((unit) => (
+          <li key={unit.id}>
+            <Link
+              to={`?unit=${unit.id}`}
+              replace
+              preventScrollReset
+              aria-current={unit.id === chosen ? "true" : undefined}
+              className={`flex min-h-11 flex-wrap items-baseline gap-x-2 border-[1.5px] px-3 py-2.5 ${unit.id === chosen ? "border-here bg-here-soft" : "border-rule bg-sheet"}`}
+            >
+              <span className="text-xl font-bold">{unit.name}</span>
+              <span className="text-ink-soft">{unit.maker}</span>
+              <span className="grow" />
+              <span className="font-semibold">{unit.id === chosen ? "chosen" : "choose"}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {error && (
+        <p role="alert" className="pt-1 font-semibold text-hazard">
+          {error}
+        </p>
+      )}
+    </section>
+  );
+}

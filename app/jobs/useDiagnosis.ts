@@ -1,0 +1,42 @@
+import { proxy, wrap, type Remote } from "comlink";
+import { useEffect, useRef, useState } from "react";
+import type { JobEvent, JobView } from "#core/job/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+import type { DiagnosisWorker } from "../workers/diagnosisProtocol.ts";
+
+/**
+ * The job's view for the events at hand: the server's at first, the browser worker's once it is ready.
+ * `progress` is 0…1 while the worker builds the unit's dictionary, undefined after.
+ */
+export function useDiagnosis(unit: UnitModel, events: readonly JobEvent[], first: JobView): { view: JobView; progress: number | undefined; trouble: string | undefined } {
+  const [view, setView] = useState(first);
+  const [progress, setProgress] = useState<number | undefined>(0);
+  const [trouble, setTrouble] = useState<string>();
+  const ready = useRef<Promise<Remote<DiagnosisWorker>>>(undefined);
+  const asked = useRef(0);
+
+  useEffect(() => {
+    const thread = new Worker(new URL("../workers/diagnosis.worker.ts", import.meta.url), { type: "module" });
+    const remote = wrap<DiagnosisWorker>(thread);
+    thread.onerror = () => setTrouble("The diagnosis stopped working in this browser. Load the page again.");
+    ready.current = remote.open(unit, proxy(setProgress)).then(() => {
+      setProgress(undefined);
+      return remote;
+    });
+    ready.current.catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
+    return () => thread.terminate();
+  }, [unit]);
+
+  useEffect(() => {
+    const turn = ++asked.current;
+    void ready.current
+      ?.then((remote) => remote.view(events))
+      .then((next) => {
+        // A later question overtakes an earlier answer.
+        if (turn === asked.current) setView(next);
+      })
+      .catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
+  }, [events]);
+
+  return { view, progress, trouble };
+}

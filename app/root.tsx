@@ -1,0 +1,52 @@
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData, type LinksFunction } from "react-router";
+import { listPeople } from "#server/people/people.ts";
+import type { Route } from "./+types/root";
+import { Problem } from "./components/Problem.tsx";
+import { readChoices } from "./jobs/choices.ts";
+import styles from "./styles/app.css?url";
+
+export const links: LinksFunction = () => [
+  { rel: "stylesheet", href: styles },
+  { rel: "icon", href: "/mark.svg", type: "image/svg+xml" },
+];
+
+export const meta: Route.MetaFunction = () => [{ title: "Zygodrome" }];
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const [choices, people] = await Promise.all([readChoices(request), listPeople()]);
+  return { choices, people };
+}
+
+export function Layout({ children }: { children: React.ReactNode }) {
+  const data = useRouteLoaderData<typeof loader>("root");
+  return (
+    <html lang="en" data-theme={data?.choices.theme}>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        {children}
+        <ScrollRestoration />
+        <Scripts />
+      </body>
+    </html>
+  );
+}
+
+export default function App() {
+  return <Outlet />;
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  if (isRouteErrorResponse(error))
+    return <Problem title={error.status === 404 ? "Not found" : "This did not work"} text={typeof error.data === "string" && error.data !== "" ? error.data : "There is no page at this address."} />;
+  return (
+    <Problem
+      title="The program made a mistake"
+      text={`What was recorded is safe. Load the page again; if it stays, tell whoever runs this server: ${error instanceof Error ? error.message : String(error)}`}
+    />
+  );
+}

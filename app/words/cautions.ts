@@ -1,0 +1,27 @@
+import type { Hazard } from "#core/unit/index.ts";
+
+/** What the technician confirms before the band says LIVE. Common practice; local rules and the maker's come first. */
+export const BEFORE_LIVE = [
+  "I am trained and allowed to take live readings here.",
+  "One hand where possible, insulated probes, a meter rated for this supply, no jewellery.",
+  "Somebody knows that I work live, and nobody else can touch the unit.",
+] as const;
+
+/** The steps of proving dead, in order. Each is ticked when done. */
+export const PROVE_DEAD = [
+  "Isolated: plug out or switch off, and locked or kept in sight.",
+  "Meter proven on a known live source.",
+  "Measured at the inlet: no voltage, live to neutral, live to earth, neutral to earth.",
+  "Meter proven again on the known live source.",
+] as const;
+
+export const HAZARD_NAME: Readonly<Record<Hazard["kind"], string>> = {
+  mains: "Live parts",
+  "stored-energy": "Stored energy",
+  gas: "Gas",
+  hot: "Hot",
+  moving: "Moving",
+  water: "Water",
+};
+
+export const DEFERENCE = "Local rules, the maker's instructions and licensed trades go before anything on this page. Protective devices are never bypassed.";

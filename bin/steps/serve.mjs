@@ -1,0 +1,32 @@
+import { spawn } from "node:child_process";
+import { cleanEnvironment, run } from "./run.mjs";
+import { StepError } from "./say.mjs";
+
+/** Migrates the database and loads the demo shop into an empty one. */
+export async function prepareDatabase(root, databaseUrl) {
+  const env = cleanEnvironment({ DATABASE_URL: databaseUrl });
+  const { output } = await run(process.execPath, ["--import", "tsx", "server/prepare.ts"], { cwd: root, env, fix: "the message above names the migration or model file" });
+  return output.trim();
+}
+
+/** Starts the web server and resolves, once it listens, to its process and address. */
+export function startServer(root, databaseUrl, port, { stderr = "inherit" } = {}) {
+  return new Promise((resolve, reject) => {
+    const env = cleanEnvironment({ DATABASE_URL: databaseUrl, PORT: String(port), NODE_ENV: "production" });
+    const child = spawn(process.execPath, ["--import", "tsx", "server/main.ts"], { cwd: root, env, stdio: ["ignore", "pipe", stderr], detached: true });
+    child.stdout.on("data", (chunk) => {
+      const address = /listening on (\S+)/.exec(String(chunk))?.[1];
+      if (address) resolve({ child, address });
+    });
+    child.once("exit", (code) => reject(new StepError(`The web server ended with ${code} before it listened.`, "read the message above")));
+  });
+}
+
+/** Ends a server process and waits for it. */
+export function stopServer(child) {
+  return new Promise((resolve) => {
+    if (child.exitCode !== null || child.signalCode !== null) return resolve();
+    child.once("exit", () => resolve());
+    child.kill("SIGTERM");
+  });
+}

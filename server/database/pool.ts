@@ -1,0 +1,23 @@
+import pg from "pg";
+
+pg.types.setTypeParser(pg.types.builtins.INT8, Number);
+pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
+
+const holder = globalThis as typeof globalThis & { zygodromePool?: pg.Pool };
+
+/** The process's one pool. The address comes from DATABASE_URL, which bin/start.mjs sets. */
+export function pool(): pg.Pool {
+  if (holder.zygodromePool) return holder.zygodromePool;
+  const connectionString = process.env["DATABASE_URL"];
+  if (!connectionString) throw new Error("DATABASE_URL is not set. Start with `npm start`, which starts the database and sets it.");
+  const made = new pg.Pool({ connectionString, max: 8, allowExitOnIdle: true, connectionTimeoutMillis: 5000 });
+  // A connection that dies while idle is replaced on the next query; without a listener it would end the process.
+  made.on("error", () => undefined);
+  return (holder.zygodromePool = made);
+}
+
+export async function closePool(): Promise<void> {
+  const open = holder.zygodromePool;
+  delete holder.zygodromePool;
+  await open?.end();
+}

@@ -1,0 +1,43 @@
+import { randomUUID } from "node:crypto";
+import { z } from "zod";
+import type { EventBody } from "#core/job/index.ts";
+import { pool } from "../database/pool.ts";
+import { transaction } from "../database/query.ts";
+import { personExists } from "../people/people.ts";
+import { newestModel } from "../units/models.ts";
+import { insertEvent, insertJob } from "./statements.ts";
+
+/** What Start a job asks for. `id` is made by the page, so that sending the form twice opens one job. */
+export const newJob = z.object({
+  id: z.uuid(),
+  unit: z.string().min(1, "Choose the unit."),
+  person: z.string().min(1, "Say who is working on it."),
+  label: z.string().max(200, "Keep this under 200 characters."),
+  complaint: z.string().trim().min(1, "Write what is wrong, in the customer's words.").max(2000, "Keep the complaint under 2000 characters."),
+  /** Observation id → what was seen. */
+  seen: z.record(z.string(), z.boolean()),
+  claims: z.array(z.object({ item: z.string().optional(), text: z.string().trim().min(1).max(500) })),
+});
+
+export type NewJob = z.infer<typeof newJob>;
+
+/** Opens a job and records what is known from the start, in one transaction. Returns the field that is unknown here, if any. */
+export async function openJob(input: NewJob): Promise<"unit" | "person" | undefined> {
+  const model = await newestModel(input.unit);
+  if (!model) return "unit";
+  if (!(await personExists(pool(), input.person))) return "person";
+  const known = new Set(model.unit.observations.map((o) => o.id));
+  const at = new Date().toISOString();
+  const bodies: EventBody[] = [
+    { type: "opened", complaint: input.complaint },
+    ...input.claims.map(({ item, text }): EventBody => ({ type: "claim", ...(item ? { item } : {}), text })),
+    ...Object.entries(input.seen)
+      .filter(([observation]) => known.has(observation))
+      .map(([observation, seen]): EventBody => ({ type: "finding", check: { kind: "observation", observation }, result: { kind: "seen", seen } })),
+  ];
+  await transaction(async (client) => {
+    if (!(await insertJob(client, input.id, model.hash, input.label))) return;
+    for (const body of bodies) await insertEvent(client, input.id, { id: randomUUID(), person: input.person, at, body });
+  });
+  return undefined;
+}

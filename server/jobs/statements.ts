@@ -1,0 +1,54 @@
+import type { JobEvent } from "#core/job/index.ts";
+import { many, maybeOne, type Connection } from "../database/query.ts";
+
+export interface JobRow {
+  readonly id: string;
+  readonly number: number;
+  readonly modelHash: string;
+  readonly label: string;
+  readonly openedAt: Date;
+}
+
+const JOB = `id, number, model_hash AS "modelHash", label, opened_at AS "openedAt"`;
+
+export async function insertJob(on: Connection, id: string, modelHash: string, label: string): Promise<boolean> {
+  const result = await on.query("INSERT INTO jobs (id, model_hash, label) VALUES ($1, $2, $3) ON CONFLICT (id) DO NOTHING", [id, modelHash, label]);
+  return result.rowCount === 1;
+}
+
+export function selectJob(on: Connection, id: string): Promise<JobRow | undefined> {
+  return maybeOne<JobRow & { id: string }>(on, `SELECT ${JOB} FROM jobs WHERE id = $1`, [id]);
+}
+
+/** Locks the job for the rest of the transaction, so that events join it one after another. */
+export function lockJob(on: Connection, id: string): Promise<JobRow | undefined> {
+  return maybeOne<JobRow & { id: string }>(on, `SELECT ${JOB} FROM jobs WHERE id = $1 FOR UPDATE`, [id]);
+}
+
+export function selectJobs(on: Connection): Promise<JobRow[]> {
+  return many<JobRow & { id: string }>(on, `SELECT ${JOB} FROM jobs ORDER BY number DESC LIMIT 200`);
+}
+
+interface EventRow {
+  readonly id: string;
+  readonly person: string;
+  readonly at: Date;
+  readonly body: JobEvent["body"];
+}
+
+const toEvent = ({ id, person, at, body }: EventRow): JobEvent => ({ id, person, at: at.toISOString(), body });
+
+/** A job's events in the order in which they were recorded. */
+export async function selectEvents(on: Connection, jobId: string): Promise<JobEvent[]> {
+  const rows = await many<EventRow & { id: string }>(on, "SELECT id, person_id AS person, at, body FROM job_events WHERE job_id = $1 ORDER BY seq", [jobId]);
+  return rows.map(toEvent);
+}
+
+export async function selectEvent(on: Connection, id: string): Promise<(JobEvent & { jobId: string }) | undefined> {
+  const row = await maybeOne<EventRow & { jobId: string }>(on, `SELECT id, job_id AS "jobId", person_id AS person, at, body FROM job_events WHERE id = $1`, [id]);
+  return row && { ...toEvent(row), jobId: row.jobId };
+}
+
+export async function insertEvent(on: Connection, jobId: string, event: JobEvent): Promise<void> {
+  await on.query("INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, $3, $4, $5)", [event.id, jobId, event.person, event.at, JSON.stringify(event.body)]);
+}

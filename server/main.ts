@@ -1,0 +1,55 @@
+import type { AddressInfo } from "node:net";
+import path from "node:path";
+import { pathToFileURL } from "node:url";
+import { createRequestHandler } from "@react-router/express";
+import compression from "compression";
+import express from "express";
+import { pino } from "pino";
+import type { ServerBuild } from "react-router";
+
+/**
+ * Serves the built application on the loopback address. Prints one line "listening on http://…" when ready, and ends
+ * on SIGTERM or SIGINT once the requests in hand are answered.
+ */
+const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
+const build = (await import(pathToFileURL(path.resolve("build/server/index.js")).href)) as ServerBuild;
+
+const app = express();
+app.disable("x-powered-by");
+// There is no sign-in: only this machine may ask, under a name of its own (a page elsewhere cannot rebind one to us).
+app.use((request, response, next) => {
+  const host = (request.headers.host ?? "").replace(/:\d+$/, "");
+  if (["127.0.0.1", "localhost", "[::1]"].includes(host)) return next();
+  response.status(421).type("text/plain").send("This server answers on 127.0.0.1 and localhost only.");
+});
+app.use((_request, response, next) => {
+  response.setHeader("X-Content-Type-Options", "nosniff");
+  response.setHeader("Referrer-Policy", "same-origin");
+  response.setHeader("X-Frame-Options", "DENY");
+  next();
+});
+app.use(compression());
+app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
+app.use(express.static("build/client", { maxAge: "1h" }));
+app.all("/{*rest}", createRequestHandler({ build }));
+
+const server = app.listen(Number(process.env["PORT"] ?? 0), "127.0.0.1", () => {
+  process.stdout.write(`listening on http://127.0.0.1:${(server.address() as AddressInfo).port}\n`);
+});
+server.on("error", (error) => {
+  log.error(error);
+  process.stderr.write(`The server could not listen on port ${process.env["PORT"]}: ${error.message}\n`);
+  process.exit(1);
+});
+
+let ending = false;
+function end(): void {
+  if (ending) return;
+  ending = true;
+  server.close(() => process.exit(0));
+  server.closeIdleConnections();
+  // Browsers keep connections open; those with no request in hand need not be waited for.
+  setTimeout(() => process.exit(0), 1500).unref();
+}
+process.on("SIGTERM", end);
+process.on("SIGINT", end);

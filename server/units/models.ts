@@ -1,0 +1,64 @@
+import { createHash } from "node:crypto";
+import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
+import { pool } from "../database/pool.ts";
+import { many, maybeOne, type Connection } from "../database/query.ts";
+
+export interface StoredModel {
+  readonly hash: string;
+  readonly unit: UnitModel;
+}
+
+/** Hash of a model: of its JSON with keys in order, so that the same model always has the same one. */
+export function modelHash(model: unknown): string {
+  return createHash("sha256").update(JSON.stringify(inOrder(model))).digest("hex");
+}
+
+function inOrder(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(inOrder);
+  if (value === null || typeof value !== "object") return value;
+  return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => [k, inOrder(v)]));
+}
+
+/** Validates and stores a model; a model already there stays as it is. */
+export async function storeModel(on: Connection, json: unknown): Promise<string> {
+  const unit = readUnitOrThrow(json);
+  const hash = modelHash(json);
+  await on.query("INSERT INTO unit_models (hash, unit_id, name, model) VALUES ($1, $2, $3, $4) ON CONFLICT (hash) DO NOTHING", [hash, unit.id, unit.name, JSON.stringify(json)]);
+  return hash;
+}
+
+export interface UnitSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly maker: string;
+  readonly description: string;
+}
+
+/** Newest revision of every unit. */
+export function listUnits(): Promise<UnitSummary[]> {
+  return many<{ id: string; name: string; maker: string; description: string }>(
+    pool(),
+    `SELECT DISTINCT ON (unit_id) unit_id AS id, name, model ->> 'maker' AS maker, model ->> 'description' AS description
+       FROM unit_models ORDER BY unit_id, added_at DESC`,
+  );
+}
+
+export async function newestModel(unitId: string): Promise<StoredModel | undefined> {
+  const row = await maybeOne<{ hash: string; model: unknown }>(pool(), "SELECT hash, model FROM unit_models WHERE unit_id = $1 ORDER BY added_at DESC LIMIT 1", [unitId]);
+  return row && { hash: row.hash, unit: readUnitOrThrow(row.model) };
+}
+
+const byHash = new Map<string, StoredModel>();
+const MOST_KEPT = 32;
+
+/** A stored model; kept in memory once read, since a model never changes under its hash. */
+export async function modelByHash(on: Connection, hash: string): Promise<StoredModel | undefined> {
+  const kept = byHash.get(hash);
+  if (kept) return kept;
+  const row = await maybeOne<{ model: unknown }>(on, "SELECT model FROM unit_models WHERE hash = $1", [hash]);
+  if (!row) return undefined;
+  const stored = { hash, unit: readUnitOrThrow(row.model) };
+  if (byHash.size >= MOST_KEPT) byHash.delete(byHash.keys().next().value!);
+  byHash.set(hash, stored);
+  return stored;
+}
