@@ -1,4 +1,13 @@
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData, type LinksFunction } from "react-router";
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  useRouteLoaderData,
+  type LinksFunction,
+} from "react-router";
 import { listPeople } from "#server/people/people.ts";
 import type { Route } from "./+types/root";
 import { Problem } from "./components/Problem.tsx";
@@ -42,7 +51,16 @@ export default function App() {
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   if (isRouteErrorResponse(error))
-    return <Problem title={error.status === 404 ? "Not found" : "This did not work"} text={typeof error.data === "string" && error.data !== "" ? error.data : "There is no page at this address."} />;
+    return (
+      <Problem
+        title={error.status === 404 ? "Not found" : "This did not work"}
+        text={
+          typeof error.data === "string" && error.data !== ""
+            ? error.data
+            : "There is no page at this address."
+        }
+      />
+    );
   return (
     <Problem
       title="The program made a mistake"

@@ -1,7 +1,11 @@
 import { index, layout, route, type RouteConfig } from "@react-router/dev/routes";
 
 export default [
-  layout("routes/shop.tsx", [index("routes/board.tsx"), route("jobs/new", "routes/start-job.tsx"), route("jobs/:job/report", "routes/report.tsx")]),
+  layout("routes/shop.tsx", [
+    index("routes/board.tsx"),
+    route("jobs/new", "routes/start-job.tsx"),
+    route("jobs/:job/report", "routes/report.tsx"),
+  ]),
   route("jobs/:job", "routes/job.tsx"),
   route("jobs/:job/events", "routes/job-events.ts"),
   route("settings/choices", "routes/choices.ts"),

@@ -37,7 +37,9 @@ try {
   const prepared = await step("bringing the database up to date", () => prepareDatabase(root, cluster.url));
   if (prepared) say(`  ${prepared.replaceAll("\n", "\n  ")}`);
   await ensureBuild(root);
-  server = await step("starting the web server", async () => startServer(root, cluster.url, await freePort(PORT)));
+  server = await step("starting the web server", async () =>
+    startServer(root, cluster.url, await freePort(PORT)),
+  );
   server.child.once("exit", (code) => {
     if (ending) return;
     process.stderr.write(`\n✗ The web server ended with ${code}.\n`);

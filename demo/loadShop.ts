@@ -14,8 +14,11 @@ export function loadDemoShop(folder = "demo/units"): Promise<boolean> {
   return transaction(async (client) => {
     const { rowCount } = await client.query("SELECT 1 FROM people LIMIT 1");
     if (rowCount) return false;
-    for (const { id, name } of PEOPLE) await client.query("INSERT INTO people (id, name) VALUES ($1, $2)", [id, name]);
-    for (const file of readdirSync(folder).filter((f) => f.endsWith(".json")).sort())
+    for (const { id, name } of PEOPLE)
+      await client.query("INSERT INTO people (id, name) VALUES ($1, $2)", [id, name]);
+    for (const file of readdirSync(folder)
+      .filter((f) => f.endsWith(".json"))
+      .sort())
       await storeModel(client, JSON.parse(readFileSync(path.join(folder, file), "utf8")));
     return true;
   });

@@ -16,7 +16,9 @@ interface Props {
 
 /** Declares the unit live, or dead and proven: one deliberate act with its confirmations. */
 export function BandDialog({ unit, band, to, onClose, onDeclare }: Props) {
-  const [target, setTarget] = useState(to ?? (band === "live" ? "dead" : band === "dead" ? "live" : undefined));
+  const [target, setTarget] = useState(
+    to ?? (band === "live" ? "dead" : band === "dead" ? "live" : undefined),
+  );
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const list: readonly string[] = target === "live" ? BEFORE_LIVE : PROVE_DEAD;
   const toggle = (line: string) =>
@@ -27,7 +29,16 @@ export function BandDialog({ unit, band, to, onClose, onDeclare }: Props) {
     });
   const complete = list.every((line) => ticked.has(line));
   return (
-    <Dialog title={target === "live" ? "Go live" : target === "dead" ? "Make dead and prove" : "Is the unit live or dead?"} onClose={onClose}>
+    <Dialog
+      title={
+        target === "live"
+          ? "Go live"
+          : target === "dead"
+            ? "Make dead and prove"
+            : "Is the unit live or dead?"
+      }
+      onClose={onClose}
+    >
       <Cautions hazards={unit.hazards} />
       {target === undefined ? (
         <div className="grid gap-3 sm:grid-cols-2">
@@ -44,7 +55,12 @@ export function BandDialog({ unit, band, to, onClose, onDeclare }: Props) {
             {list.map((line) => (
               <li key={line} className="border-t border-rule">
                 <label className="flex min-h-11 cursor-pointer items-center gap-3 py-2">
-                  <input type="checkbox" className="size-6 shrink-0 accent-here" checked={ticked.has(line)} onChange={() => toggle(line)} />
+                  <input
+                    type="checkbox"
+                    className="size-6 shrink-0 accent-here"
+                    checked={ticked.has(line)}
+                    onChange={() => toggle(line)}
+                  />
                   {line}
                 </label>
               </li>
@@ -52,11 +68,17 @@ export function BandDialog({ unit, band, to, onClose, onDeclare }: Props) {
           </ul>
           <DialogButtons>
             <Button onClick={onClose}>Leave it</Button>
-            <Button look="main" disabled={!complete} onClick={() => onDeclare({ type: "band", band: target, confirmed: [...list] })}>
+            <Button
+              look="main"
+              disabled={!complete}
+              onClick={() => onDeclare({ type: "band", band: target, confirmed: [...list] })}
+            >
               {target === "live" ? "Declare LIVE" : "Declare DEAD AND PROVEN"}
             </Button>
           </DialogButtons>
-          {!complete && <p className="text-right text-[0.9375rem] text-ink-soft">Tick each line when it is true.</p>}
+          {!complete && (
+            <p className="text-right text-[0.9375rem] text-ink-soft">Tick each line when it is true.</p>
+          )}
         </>
       )}
     </Dialog>

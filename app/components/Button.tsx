@@ -14,9 +14,20 @@ export function buttonClass(look: ButtonLook): string {
   return `inline-flex min-h-11 items-center justify-center gap-2 px-4 py-2 font-semibold disabled:opacity-50 ${LOOKS[look]}`;
 }
 
-export function Button({ look = "plain", hotkey, className = "", children, ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { look?: ButtonLook; hotkey?: string }) {
+export function Button({
+  look = "plain",
+  hotkey,
+  className = "",
+  children,
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { look?: ButtonLook; hotkey?: string }) {
   return (
-    <button type="button" {...rest} className={`${buttonClass(look)} ${className}`} aria-keyshortcuts={hotkey}>
+    <button
+      type="button"
+      {...rest}
+      className={`${buttonClass(look)} ${className}`}
+      aria-keyshortcuts={hotkey}
+    >
       {children}
       {hotkey && <Key name={hotkey} />}
     </button>
@@ -26,7 +37,10 @@ export function Button({ look = "plain", hotkey, className = "", children, ...re
 /** The key that does what it stands beside. Not shown where there is no keyboard. */
 export function Key({ name }: { name: string }) {
   return (
-    <kbd aria-hidden className="reading hidden border border-b-2 border-current bg-sheet px-1.5 text-xs font-semibold text-ink-soft md:inline">
+    <kbd
+      aria-hidden
+      className="reading hidden border border-b-2 border-current bg-sheet px-1.5 text-xs font-semibold text-ink-soft md:inline"
+    >
       {name.toUpperCase()}
     </kbd>
   );

@@ -8,13 +8,32 @@ import { Field, inputClass } from "./Field.tsx";
 const OUTCOMES = ["repaired", "handed on", "given up"] as const;
 
 /** The decision what is wrong, with its proof; after it, the closing of the job. */
-export function CallDialog({ view, jobId, onClose, onEnter }: { view: JobView; jobId: string; onClose: () => void; onEnter: (body: EventBody) => boolean }) {
+export function CallDialog({
+  view,
+  jobId,
+  onClose,
+  onEnter,
+}: {
+  view: JobView;
+  jobId: string;
+  onClose: () => void;
+  onEnter: (body: EventBody) => boolean;
+}) {
   const { call, state } = view;
-  if (state.closed || state.call) return <Closing view={view} jobId={jobId} onClose={onClose} onEnter={onEnter} />;
+  if (state.closed || state.call)
+    return <Closing view={view} jobId={jobId} onClose={onClose} onEnter={onEnter} />;
   return <Calling key={call.item} view={view} onClose={onClose} onEnter={onEnter} />;
 }
 
-function Calling({ view, onClose, onEnter }: { view: JobView; onClose: () => void; onEnter: (body: EventBody) => boolean }) {
+function Calling({
+  view,
+  onClose,
+  onEnter,
+}: {
+  view: JobView;
+  onClose: () => void;
+  onEnter: (body: EventBody) => boolean;
+}) {
   const { call } = view;
   const [note, setNote] = useState("");
   const item = view.items.find((i) => i.id === call.item);
@@ -36,16 +55,34 @@ function Calling({ view, onClose, onEnter }: { view: JobView; onClose: () => voi
           </>
         )}
         <dt className="text-ink-soft">Next in line</dt>
-        <dd>{call.next.map((n) => `${n.name} ${n.chance < 0.01 ? "under 1" : Math.round(n.chance * 100)} %`).join(", ")}</dd>
+        <dd>
+          {call.next
+            .map((n) => `${n.name} ${n.chance < 0.01 ? "under 1" : Math.round(n.chance * 100)} %`)
+            .join(", ")}
+        </dd>
       </dl>
       {!call.ready && (
         <p className="border-l-4 border-hazard bg-hazard-soft px-3 py-2 font-semibold">
-          {isItem ? "The findings do not carry this call yet. One more check costs less than a wrong part." : "This is no part that can be replaced. Look again at the findings, or note what the model lacks."}
+          {isItem
+            ? "The findings do not carry this call yet. One more check costs less than a wrong part."
+            : "This is no part that can be replaced. Look again at the findings, or note what the model lacks."}
         </p>
       )}
       {item?.note && <p className="border-l-4 border-hazard px-3 py-1">{item.note}</p>}
-      <Field label="Why did it fail? Is there a second fault behind it?" hint="A blown fuse is a symptom. A burnt element and a dead board come together.">
-        {(props) => <textarea {...props} rows={2} maxLength={2000} className={inputClass} value={note} onChange={(e) => setNote(e.target.value)} />}
+      <Field
+        label="Why did it fail? Is there a second fault behind it?"
+        hint="A blown fuse is a symptom. A burnt element and a dead board come together."
+      >
+        {(props) => (
+          <textarea
+            {...props}
+            rows={2}
+            maxLength={2000}
+            className={inputClass}
+            value={note}
+            onChange={(e) => setNote(e.target.value)}
+          />
+        )}
       </Field>
       <DialogButtons>
         <Button onClick={onClose}>Not yet</Button>
@@ -53,7 +90,14 @@ function Calling({ view, onClose, onEnter }: { view: JobView; onClose: () => voi
           look="main"
           disabled={!isItem}
           onClick={() =>
-            onEnter({ type: "call", item: call.item, suspect: call.suspect, ...(call.proof ? { proof: call.proof.finding } : {}), chance: Math.min(1, call.chance), note: note.trim() }) && onClose()
+            onEnter({
+              type: "call",
+              item: call.item,
+              suspect: call.suspect,
+              ...(call.proof ? { proof: call.proof.finding } : {}),
+              chance: Math.min(1, call.chance),
+              note: note.trim(),
+            }) && onClose()
           }
         >
           Call it: {call.itemName}
@@ -63,7 +107,17 @@ function Calling({ view, onClose, onEnter }: { view: JobView; onClose: () => voi
   );
 }
 
-function Closing({ view, jobId, onClose, onEnter }: { view: JobView; jobId: string; onClose: () => void; onEnter: (body: EventBody) => boolean }) {
+function Closing({
+  view,
+  jobId,
+  onClose,
+  onEnter,
+}: {
+  view: JobView;
+  jobId: string;
+  onClose: () => void;
+  onEnter: (body: EventBody) => boolean;
+}) {
   const [outcome, setOutcome] = useState<(typeof OUTCOMES)[number]>("repaired");
   const closed = view.state.closed;
   return (
@@ -72,12 +126,24 @@ function Closing({ view, jobId, onClose, onEnter }: { view: JobView; jobId: stri
         <p>Closed as {closed.body.outcome}. Its record stays as it is.</p>
       ) : (
         <>
-          <p>Before closing: the whole sequence has run in every mode, what was wrong has been measured again, covers and door switches are back and work.</p>
+          <p>
+            Before closing: the whole sequence has run in every mode, what was wrong has been measured again,
+            covers and door switches are back and work.
+          </p>
           <fieldset className="flex flex-wrap gap-2">
             <legend className="pb-1 font-bold">How did it end?</legend>
             {OUTCOMES.map((o) => (
-              <label key={o} className="flex min-h-11 cursor-pointer items-center gap-2 border-[1.5px] border-ink px-4 has-checked:bg-ink has-checked:text-sheet has-focus-visible:outline-3">
-                <input type="radio" name="outcome" className="sr-only" checked={outcome === o} onChange={() => setOutcome(o)} />
+              <label
+                key={o}
+                className="flex min-h-11 cursor-pointer items-center gap-2 border-[1.5px] border-ink px-4 has-checked:bg-ink has-checked:text-sheet has-focus-visible:outline-3"
+              >
+                <input
+                  type="radio"
+                  name="outcome"
+                  className="sr-only"
+                  checked={outcome === o}
+                  onChange={() => setOutcome(o)}
+                />
                 {o}
               </label>
             ))}

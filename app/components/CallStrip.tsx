@@ -44,7 +44,10 @@ export function CallStrip({ view, jobId, onCall }: { view: JobView; jobId: strin
 
 function Strip({ children }: { children: React.ReactNode }) {
   return (
-    <section aria-label="Call" className="flex flex-wrap items-center justify-between gap-3 border-b-[1.5px] border-ink bg-here-soft px-4 py-3">
+    <section
+      aria-label="Call"
+      className="flex flex-wrap items-center justify-between gap-3 border-b-[1.5px] border-ink bg-here-soft px-4 py-3"
+    >
       {children}
     </section>
   );

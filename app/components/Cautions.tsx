@@ -12,7 +12,8 @@ export function Cautions({ hazards }: { hazards: readonly Hazard[] }) {
             <TriangleAlert aria-hidden size={18} className="mt-0.5 shrink-0 text-hazard" />
             <span>
               <strong>{HAZARD_NAME[hazard.kind]}.</strong> {hazard.text}
-              {hazard.waitSeconds !== undefined && ` Wait ${hazard.waitSeconds} s, then measure${hazard.confirmBelowVolts === undefined ? "" : `: below ${hazard.confirmBelowVolts} V`}.`}
+              {hazard.waitSeconds !== undefined &&
+                ` Wait ${hazard.waitSeconds} s, then measure${hazard.confirmBelowVolts === undefined ? "" : `: below ${hazard.confirmBelowVolts} V`}.`}
             </span>
           </li>
         ))}

@@ -5,8 +5,16 @@ const never = () => () => undefined;
 
 /** A time of day in the reader's own zone. The server does not know it, so it writes UTC until the page is alive. */
 export function Clock({ at, withDate = false }: { at: string; withDate?: boolean }) {
-  const alive = useSyncExternalStore(never, () => true, () => false);
-  const shown = alive ? format(new Date(at), withDate ? "d MMM, HH:mm" : "HH:mm") : withDate ? `${at.slice(0, 10)} ${at.slice(11, 16)}` : at.slice(11, 16);
+  const alive = useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  );
+  const shown = alive
+    ? format(new Date(at), withDate ? "d MMM, HH:mm" : "HH:mm")
+    : withDate
+      ? `${at.slice(0, 10)} ${at.slice(11, 16)}`
+      : at.slice(11, 16);
   return (
     <time dateTime={at} className="reading">
       {shown}

@@ -12,16 +12,24 @@ interface Props {
 export function CoursePanel({ courses, chosen, proposal, onChoose }: Props) {
   const course = courses.find((c) => c.id === chosen) ?? courseInQuestion(courses, proposal);
   if (!course) return <p className="p-4 text-ink-soft">This unit's model names no courses.</p>;
-  const next = proposal?.check.kind === "reading" && course.points.some((p) => p.id === proposal.red?.id) ? proposal.red?.id : undefined;
+  const next =
+    proposal?.check.kind === "reading" && course.points.some((p) => p.id === proposal.red?.id)
+      ? proposal.red?.id
+      : undefined;
   return (
     <section aria-label="Course" className="px-4 pt-2.5 pb-3">
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <h2 className="section-title">
-          {course.name}, in {course.state.toLowerCase()}: {course.fn === "vac" ? "volts AC" : "volts DC"} against {course.points.find((p) => p.id === course.reference)?.label ?? course.reference}
+          {course.name}, in {course.state.toLowerCase()}: {course.fn === "vac" ? "volts AC" : "volts DC"}{" "}
+          against {course.points.find((p) => p.id === course.reference)?.label ?? course.reference}
         </h2>
         <label className="flex items-center gap-2 text-[0.9375rem]">
           Course
-          <select className="min-h-11 border-[1.5px] border-ink px-2 font-semibold" value={course.id} onChange={(e) => onChoose(e.target.value)}>
+          <select
+            className="min-h-11 border-[1.5px] border-ink px-2 font-semibold"
+            value={course.id}
+            onChange={(e) => onChoose(e.target.value)}
+          >
             {courses.map((c) => (
               <option key={c.id} value={c.id}>
                 {c.name}
@@ -36,9 +44,15 @@ export function CoursePanel({ courses, chosen, proposal, onChoose }: Props) {
 }
 
 /** Suspicion is on the course whose uncleared links are the fewest but not none; the next check's own course comes first. */
-function courseInQuestion(courses: readonly CourseView[], proposal: ProposalView | undefined): CourseView | undefined {
-  const on = (c: CourseView) => c.points.filter((p) => p.id === proposal?.red?.id || p.id === proposal?.black?.id).length;
+function courseInQuestion(
+  courses: readonly CourseView[],
+  proposal: ProposalView | undefined,
+): CourseView | undefined {
+  const on = (c: CourseView) =>
+    c.points.filter((p) => p.id === proposal?.red?.id || p.id === proposal?.black?.id).length;
   const marked = (c: CourseView) => c.points.filter((p) => p.measured).length;
   const suspected = (c: CourseView) => c.links.filter((l) => !l.cleared).length;
-  return [...courses].sort((a, b) => on(b) - on(a) || marked(b) - marked(a) || suspected(b) - suspected(a))[0];
+  return [...courses].sort(
+    (a, b) => on(b) - on(a) || marked(b) - marked(a) || suspected(b) - suspected(a),
+  )[0];
 }

@@ -1,7 +1,17 @@
 import { useId, type ReactNode } from "react";
 
 /** A labelled form field with its hint and its error, tied together for screen readers. */
-export function Field({ label, hint, error, children }: { label: string; hint?: string; error?: string | undefined; children: (props: { id: string; "aria-describedby"?: string; "aria-invalid"?: true }) => ReactNode }) {
+export function Field({
+  label,
+  hint,
+  error,
+  children,
+}: {
+  label: string;
+  hint?: string;
+  error?: string | undefined;
+  children: (props: { id: string; "aria-describedby"?: string; "aria-invalid"?: true }) => ReactNode;
+}) {
   const id = useId();
   const described = [hint ? `${id}-hint` : "", error ? `${id}-error` : ""].filter(Boolean).join(" ");
   return (
@@ -14,7 +24,11 @@ export function Field({ label, hint, error, children }: { label: string; hint?: 
           {hint}
         </p>
       )}
-      {children({ id, ...(described ? { "aria-describedby": described } : {}), ...(error ? { "aria-invalid": true as const } : {}) })}
+      {children({
+        id,
+        ...(described ? { "aria-describedby": described } : {}),
+        ...(error ? { "aria-invalid": true as const } : {}),
+      })}
       {error && (
         <p id={`${id}-error`} role="alert" className="font-semibold text-hazard">
           {error}
@@ -24,4 +38,5 @@ export function Field({ label, hint, error, children }: { label: string; hint?: 
   );
 }
 
-export const inputClass = "min-h-11 w-full border-[1.5px] border-ink bg-field px-3 py-2 text-ink placeholder:text-ink-soft";
+export const inputClass =
+  "min-h-11 w-full border-[1.5px] border-ink bg-field px-3 py-2 text-ink placeholder:text-ink-soft";

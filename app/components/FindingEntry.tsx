@@ -1,5 +1,18 @@
 import { useMemo, useRef, useState } from "react";
-import { checkText, checkOf, describeEntryProblem, parseEntry, resultText, setupText, admissionProblems, describeAdmissionProblem, type EventBody, type FindingBody, type JobState, type ProposalView } from "#core/job/index.ts";
+import {
+  checkText,
+  checkOf,
+  describeEntryProblem,
+  parseEntry,
+  resultText,
+  setupText,
+  admissionProblems,
+  describeAdmissionProblem,
+  type EventBody,
+  type FindingBody,
+  type JobState,
+  type ProposalView,
+} from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { Button, Key } from "./Button.tsx";
 
@@ -18,7 +31,10 @@ export function FindingEntry({ unit, proposal, state, defaultState, onEnter, onP
   const [tried, setTried] = useState(false);
   const [said, setSaid] = useState("");
   const field = useRef<HTMLInputElement>(null);
-  const understood = useMemo(() => (text.trim() === "" ? undefined : understand(unit, text, proposal, state, defaultState)), [unit, text, proposal, state, defaultState]);
+  const understood = useMemo(
+    () => (text.trim() === "" ? undefined : understand(unit, text, proposal, state, defaultState)),
+    [unit, text, proposal, state, defaultState],
+  );
 
   const submit = () => {
     setTried(true);
@@ -29,11 +45,18 @@ export function FindingEntry({ unit, proposal, state, defaultState, onEnter, onP
     setText("");
     setTried(false);
   };
-  const problem = understood?.problem ?? (tried && !understood ? "There is no value yet. Type what the meter shows, for example 24.6 or OL." : "");
+  const problem =
+    understood?.problem ??
+    (tried && !understood ? "There is no value yet. Type what the meter shows, for example 24.6 or OL." : "");
 
   return (
-    <section aria-label="Enter a finding" className="border-b-[1.5px] border-ink bg-here-soft px-4 py-2.5">
-      {proposal?.check.kind === "observation" && <YesNo unit={unit} observation={proposal.check.observation} onEnter={onEnter} onSaid={setSaid} />}
+    <section
+      aria-label="Enter a finding"
+      className="border-b-[1.5px] border-ink bg-here-soft px-4 py-2 xl:sticky xl:bottom-0 xl:border-t-[1.5px] xl:-mt-[1.5px]"
+    >
+      {proposal?.check.kind === "observation" && (
+        <YesNo unit={unit} observation={proposal.check.observation} onEnter={onEnter} onSaid={setSaid} />
+      )}
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -41,14 +64,15 @@ export function FindingEntry({ unit, proposal, state, defaultState, onEnter, onP
         }}
       >
         <label htmlFor="finding-line" className="flex items-center gap-2 pb-1 text-[0.9375rem]">
-          {proposal?.check.kind === "reading" ? "What does it read?" : "Or a reading of your own"} <Key name="e" />
+          {proposal?.check.kind === "reading" ? "What does it read?" : "Or a reading of your own"}{" "}
+          <Key name="e" />
         </label>
         <div className="flex border-2 border-here bg-field has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-here">
           <input
             id="finding-line"
             ref={field}
-            className="reading min-h-12 min-w-0 grow bg-transparent px-3 text-2xl font-medium outline-none placeholder:text-lg"
-            placeholder="230.4   or   P4.3 to N 118 vac"
+            className="reading min-h-12 min-w-0 grow bg-transparent px-3 text-2xl font-medium outline-none placeholder:text-base"
+            placeholder="230.4, or P4.3 to N 118"
             autoComplete="off"
             autoCapitalize="off"
             spellCheck={false}
@@ -69,11 +93,17 @@ export function FindingEntry({ unit, proposal, state, defaultState, onEnter, onP
             Record
           </button>
         </div>
-        <p id="finding-echo" aria-live="polite" className={`min-h-6 pt-1 text-[0.9375rem] ${problem && (tried || understood?.misplaced) ? "font-semibold text-hazard" : "text-here"}`}>
+        <p
+          id="finding-echo"
+          aria-live="polite"
+          className={`min-h-6 pt-1 text-[0.9375rem] ${problem && (tried || understood?.misplaced) ? "font-semibold text-hazard" : "text-here"}`}
+        >
           {problem && (tried || understood?.misplaced) ? problem : (understood?.echo ?? said)}
         </p>
         {understood?.wants && (
-          <Button onClick={() => onPower(understood.wants!)}>{understood.wants === "live" ? "Go live" : "Make dead and prove"}</Button>
+          <Button onClick={() => onPower(understood.wants!)}>
+            {understood.wants === "live" ? "Go live" : "Make dead and prove"}
+          </Button>
         )}
       </form>
     </section>
@@ -89,10 +119,18 @@ interface Understood {
   readonly wants?: "live" | "dead";
 }
 
-function understand(unit: UnitModel, text: string, proposal: ProposalView | undefined, state: JobState, defaultState: string | undefined): Understood {
+function understand(
+  unit: UnitModel,
+  text: string,
+  proposal: ProposalView | undefined,
+  state: JobState,
+  defaultState: string | undefined,
+): Understood {
   const deadState = unit.states.find((s) => s.power === "dead")!.id;
   const isLive = (id: string | undefined) => unit.states.some((s) => s.id === id && s.power === "live");
-  const liveState = isLive(defaultState) ? defaultState! : (state.situation.state ?? unit.states.find((s) => s.power === "live")!.id);
+  const liveState = isLive(defaultState)
+    ? defaultState!
+    : (state.situation.state ?? unit.states.find((s) => s.power === "live")!.id);
   const result = parseEntry(unit, text, {
     ...(proposal?.check.kind === "reading" ? { pending: proposal.check } : {}),
     liveSetup: { state: liveState, lifts: [] },
@@ -102,16 +140,41 @@ function understand(unit: UnitModel, text: string, proposal: ProposalView | unde
   const { body } = result;
   const check = checkOf(unit, body);
   const echo = `${checkText(unit, check)}, ${setupText(unit, check)}: ${resultText(unit, body)}`;
-  const problems = admissionProblems(unit, state, { id: "00000000-0000-4000-8000-000000000000", person: "", at: "", body });
+  const problems = admissionProblems(unit, state, {
+    id: "00000000-0000-4000-8000-000000000000",
+    person: "",
+    at: "",
+    body,
+  });
   if (problems.length === 0) return { body, echo };
   const band = problems.find((p) => p.code === "band");
-  return { body, echo, problem: problems.map(describeAdmissionProblem).join(" "), misplaced: true, ...(band ? { wants: band.needs } : {}) };
+  return {
+    body,
+    echo,
+    problem: problems.map(describeAdmissionProblem).join(" "),
+    misplaced: true,
+    ...(band ? { wants: band.needs } : {}),
+  };
 }
 
-function YesNo({ unit, observation, onEnter, onSaid }: { unit: UnitModel; observation: string; onEnter: Props["onEnter"]; onSaid: (text: string) => void }) {
+function YesNo({
+  unit,
+  observation,
+  onEnter,
+  onSaid,
+}: {
+  unit: UnitModel;
+  observation: string;
+  onEnter: Props["onEnter"];
+  onSaid: (text: string) => void;
+}) {
   const found = unit.observations.find((o) => o.id === observation)!;
   const answer = (seen: boolean) => {
-    const problem = onEnter({ type: "finding", check: { kind: "observation", observation }, result: { kind: "seen", seen } });
+    const problem = onEnter({
+      type: "finding",
+      check: { kind: "observation", observation },
+      result: { kind: "seen", seen },
+    });
     onSaid(problem ?? `Recorded: ${seen ? found.yes : found.no}`);
   };
   return (

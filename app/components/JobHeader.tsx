@@ -7,7 +7,11 @@ import { PersonChoice, ThemeChoice } from "./ShopBar.tsx";
 export function JobHeader({ job, view, onCall }: { job: Job; view: JobView; onCall: () => void }) {
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b-[1.5px] border-ink px-4 py-2">
-      <Link to="/" className="flex min-h-11 items-center font-semibold underline underline-offset-4" aria-label="Back to the board">
+      <Link
+        to="/"
+        className="flex min-h-11 items-center font-semibold underline underline-offset-4"
+        aria-label="Back to the board"
+      >
         Board
       </Link>
       <span className="reading font-semibold text-ink-soft">{String(job.number).padStart(4, "0")}</span>

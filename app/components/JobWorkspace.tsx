@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import type { EventBody, JobView } from "#core/job/index.ts";
+import { replay, type EventBody, type JobView } from "#core/job/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { useDiagnosis } from "../jobs/useDiagnosis.ts";
 import { useHotkeys } from "../jobs/useHotkeys.ts";
@@ -18,7 +18,11 @@ import { RetractDialog } from "./RetractDialog.tsx";
 import { useShop } from "./ShopBar.tsx";
 import { SuspectList } from "./SuspectList.tsx";
 
-type Open = { dialog: "band"; to?: "live" | "dead" } | { dialog: "call" } | { dialog: "retract"; finding: string } | undefined;
+type Open =
+  | { dialog: "band"; to?: "live" | "dead" }
+  | { dialog: "call" }
+  | { dialog: "retract"; finding: string }
+  | undefined;
 
 /** The job's one screen: band, course, ledger; what next, what was found, who is left. */
 export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
@@ -32,7 +36,9 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
   const [notice, setNotice] = useState("");
 
   const proposal = view.next[Math.min(chosen, view.next.length - 1)];
-  const closed = view.state.closed !== undefined;
+  // The band and the ledger follow the events at once; the weighing follows from the worker.
+  const state = useMemo(() => replay(unit, events), [unit, events]);
+  const closed = state.closed !== undefined;
   const nameOf = useMemo(() => new Map(people.map((p) => [p.id, p.name])), [people]);
 
   /** Records an event of this person, now. Returns a sentence where nothing was recorded. */
@@ -58,36 +64,87 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
   });
 
   return (
-    <div className="flex min-h-dvh flex-col xl:h-dvh">
-      <PowerBand unit={unit} view={view} nameOf={nameOf} disabled={closed} onChange={() => setOpen({ dialog: "band" })} />
+    <div
+      className="flex min-h-dvh flex-col xl:h-dvh"
+      data-ready={progress === undefined ? "true" : undefined}
+    >
+      <PowerBand
+        unit={unit}
+        state={state}
+        nameOf={nameOf}
+        disabled={closed}
+        onChange={() => setOpen({ dialog: "band" })}
+      />
       <JobHeader job={job} view={view} onCall={() => setOpen({ dialog: "call" })} />
-      {progress !== undefined && <progress value={progress} max={1} aria-label="Preparing the predictions for this unit" className="h-1.5 w-full accent-here" />}
+      {progress !== undefined && (
+        <progress
+          value={progress}
+          max={1}
+          aria-label="Preparing the predictions for this unit"
+          className="h-1.5 w-full accent-here"
+        />
+      )}
       <div aria-live="polite">
-        {(notice || trouble) && <p className="border-b-[1.5px] border-hazard bg-hazard-soft px-4 py-2 font-semibold text-hazard">{notice || trouble}</p>}
-        <OutboxNotice unit={unit} pending={pending} onResend={resend} onDiscard={discard} />
+        {(notice || trouble) && (
+          <p className="border-b-[1.5px] border-hazard bg-hazard-soft px-4 py-2 font-semibold text-hazard">
+            {notice || trouble}
+          </p>
+        )}
+        <OutboxNotice unit={unit} pending={pending} onResend={() => void resend()} onDiscard={discard} />
       </div>
       <main className="grid min-h-0 grow grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_27rem]">
         <div className="order-2 flex min-w-0 flex-col border-ink bg-sheet xl:order-1 xl:overflow-y-auto xl:border-r-[1.5px]">
           <CoursePanel courses={view.courses} chosen={courseId} proposal={proposal} onChoose={setCourseId} />
-          <Ledger rows={view.ledger} claims={view.state.claims} nameOf={nameOf} closed={closed} onRetract={(finding) => setOpen({ dialog: "retract", finding })} />
+          <Ledger
+            rows={view.ledger}
+            claims={state.claims}
+            nameOf={nameOf}
+            closed={closed}
+            onRetract={(finding) => setOpen({ dialog: "retract", finding })}
+          />
         </div>
         <div className="order-1 flex min-w-0 flex-col xl:order-2 xl:overflow-y-auto">
           <CallStrip view={view} onCall={() => setOpen({ dialog: "call" })} jobId={job.id} />
           {!closed && (
             <>
-              <NextCard proposals={view.next} chosen={chosen} band={view.state.band} onChoose={setChosen} onPower={(to) => setOpen({ dialog: "band", to })} />
-              <FindingEntry unit={unit} proposal={proposal} state={view.state} defaultState={proposal?.check.setup.state} onEnter={enter} onPower={(to) => setOpen({ dialog: "band", to })} />
+              <NextCard
+                proposals={view.next}
+                chosen={chosen}
+                band={state.band}
+                onChoose={setChosen}
+                onPower={(to) => setOpen({ dialog: "band", to })}
+              />
+              <FindingEntry
+                unit={unit}
+                proposal={proposal}
+                state={state}
+                defaultState={proposal?.check.setup.state}
+                onEnter={enter}
+                onPower={(to) => setOpen({ dialog: "band", to })}
+              />
             </>
           )}
           <SuspectList view={view} />
         </div>
       </main>
       {open?.dialog === "band" && (
-        <BandDialog unit={unit} band={view.state.band} to={open.to} onClose={() => setOpen(undefined)} onDeclare={(body) => enterOrSay(body) && setOpen(undefined)} />
+        <BandDialog
+          unit={unit}
+          band={state.band}
+          to={open.to}
+          onClose={() => setOpen(undefined)}
+          onDeclare={(body) => enterOrSay(body) && setOpen(undefined)}
+        />
       )}
-      {open?.dialog === "call" && <CallDialog view={view} jobId={job.id} onClose={() => setOpen(undefined)} onEnter={enterOrSay} />}
+      {open?.dialog === "call" && (
+        <CallDialog view={view} jobId={job.id} onClose={() => setOpen(undefined)} onEnter={enterOrSay} />
+      )}
       {open?.dialog === "retract" && (
-        <RetractDialog row={view.ledger.find((r) => r.id === open.finding)} onClose={() => setOpen(undefined)} onRetract={(why) => enterOrSay({ type: "retraction", of: open.finding, why }) && setOpen(undefined)} />
+        <RetractDialog
+          row={view.ledger.find((r) => r.id === open.finding)}
+          onClose={() => setOpen(undefined)}
+          onRetract={(why) => enterOrSay({ type: "retraction", of: open.finding, why }) && setOpen(undefined)}
+        />
       )}
     </div>
   );

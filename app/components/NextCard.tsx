@@ -19,19 +19,32 @@ export function NextCard({ proposals, chosen, band, onChoose, onPower }: Props) 
     return (
       <section aria-label="Next" className="border-b-[1.5px] border-ink bg-sheet px-4 py-4">
         <h2 className="section-title">Next</h2>
-        <p className="pt-2 text-lg">No check that this unit offers would tell the suspects apart any further. Make the call, or note what is not in the model.</p>
+        <p className="pt-2 text-lg">
+          No check that this unit offers would tell the suspects apart any further. Make the call, or note
+          what is not in the model.
+        </p>
       </section>
     );
   const needs = proposal.check.kind === "reading" ? (proposal.live ? "live" : "dead") : undefined;
   return (
-    <section aria-label="Next" data-testid="next" data-check={proposal.check.id} className="border-b-[1.5px] border-ink bg-sheet px-4 py-3">
+    <section
+      aria-label="Next"
+      data-testid="next"
+      data-check={proposal.check.id}
+      className="border-b-[1.5px] border-ink bg-sheet px-4 py-3"
+    >
       <div className="flex items-baseline justify-between gap-3">
         <h2 className="section-title">
           {chosen === 0 ? "Next" : `Instead, ${chosen + 1} of ${proposals.length}`} · {proposal.time}
           {proposal.live && " · live"}
         </h2>
         {proposals.length > 1 && (
-          <Button look="quiet" hotkey="n" className="-my-2 px-1! text-sm" onClick={() => onChoose((chosen + 1) % proposals.length)}>
+          <Button
+            look="quiet"
+            hotkey="n"
+            className="-my-2 px-1! text-sm"
+            onClick={() => onChoose((chosen + 1) % proposals.length)}
+          >
             another
           </Button>
         )}
@@ -48,31 +61,45 @@ export function NextCard({ proposals, chosen, band, onChoose, onPower }: Props) 
       <div className="flex flex-wrap gap-2 pb-2.5">
         <span className="bg-ink px-2.5 py-1 font-bold text-sheet">{proposal.dial}</span>
         <span className="border-[1.5px] border-ink px-2.5 py-1">{proposal.setup}</span>
-        {proposal.before.map((step) => (
-          <span key={step} className="border-[1.5px] border-rule px-2.5 py-1">
-            {step}
-          </span>
-        ))}
+        {proposal.before.length > 0 && (
+          <span className="self-center text-[0.9375rem] text-ink-soft">{proposal.before.join(" · ")}</span>
+        )}
       </div>
       {needs !== undefined && band !== needs && (
-        <div className="mb-2 flex flex-wrap items-center gap-3 border-l-4 border-live bg-live-soft px-3 py-2">
-          <Zap aria-hidden size={18} className="text-live" />
-          <span className="grow">{needs === "live" ? "Needs the unit live." : "Needs the unit dead and proven."}</span>
-          <Button onClick={() => onPower(needs)}>{needs === "live" ? "Go live" : "Make dead and prove"}</Button>
+        <div className="mb-2 flex items-center gap-3 border-l-4 border-live bg-live-soft px-3 py-1.5">
+          <Zap aria-hidden size={18} className="shrink-0 text-live" />
+          <span className="grow">
+            {needs === "live" ? "Needs the unit live." : "Needs it dead and proven."}
+          </span>
+          <Button onClick={() => onPower(needs)}>
+            {needs === "live" ? "Go live" : "Make dead and prove"}
+          </Button>
         </div>
       )}
       <dl>
         {proposal.outcomes.map((outcome) => (
-          <div key={outcome.label + outcome.leaves} className="grid grid-cols-[7.5rem_1fr] gap-x-3 border-t border-rule py-1.5">
-            <dt className={proposal.check.kind === "reading" ? "reading text-lg font-semibold" : "font-semibold"}>{outcome.label}</dt>
+          <div
+            key={outcome.label + outcome.leaves}
+            className="grid grid-cols-[6.5rem_1fr] gap-x-3 border-t border-rule py-1"
+          >
+            <dt
+              className={
+                proposal.check.kind === "reading" ? "reading text-lg font-semibold" : "font-semibold"
+              }
+            >
+              {outcome.label}
+            </dt>
             <dd className="text-[0.9375rem]">
-              {outcome.clears !== "" && `clears ${outcome.clears}; `}
-              leaves <strong>{outcome.leaves}</strong>
-              {outcome.nothing && proposal.check.kind === "reading" && <span className="text-ink-soft">. Prove the probes before you believe it.</span>}
+              {outcome.clears > 0 && `clears ${outcome.clears}, `}leaves <strong>{outcome.leaves}</strong>
             </dd>
           </div>
         ))}
       </dl>
+      {proposal.check.kind === "reading" && proposal.outcomes.some((o) => o.nothing) && (
+        <p className="border-t border-rule pt-1.5 text-sm text-ink-soft">
+          Nothing on the display may be no contact: prove the probes before you believe it.
+        </p>
+      )}
     </section>
   );
 }

@@ -4,15 +4,29 @@ import type { Pending } from "../jobs/outbox.ts";
 import { Button } from "./Button.tsx";
 
 /** Entries that the server has not acknowledged, with what was typed: nothing is lost, nothing is hidden. */
-export function OutboxNotice({ unit, pending, onResend, onDiscard }: { unit: UnitModel; pending: readonly Pending[]; onResend: () => void; onDiscard: (id: string) => void }) {
+export function OutboxNotice({
+  unit,
+  pending,
+  onResend,
+  onDiscard,
+}: {
+  unit: UnitModel;
+  pending: readonly Pending[];
+  onResend: () => void;
+  onDiscard: (id: string) => void;
+}) {
   const shown = pending.filter((p) => p.status !== "sending");
   if (shown.length === 0) return null;
   return (
     <ul data-testid="outbox">
       {shown.map(({ event, status, message }) => (
-        <li key={event.id} className="flex flex-wrap items-center gap-3 border-b-[1.5px] border-ink bg-live-soft px-4 py-1.5">
+        <li
+          key={event.id}
+          className="flex flex-wrap items-center gap-3 border-b-[1.5px] border-ink bg-live-soft px-4 py-1.5"
+        >
           <span className="grow">
-            <strong>{status === "waiting" ? "Not saved yet" : "Not recorded"}:</strong> {eventText(unit, event)}. {message}
+            <strong>{status === "waiting" ? "Not saved yet" : "Not recorded"}:</strong>{" "}
+            {eventText(unit, event)}. {message}
             {status === "waiting" && " It is kept here and sent again by itself."}
           </span>
           {status === "waiting" && <Button onClick={onResend}>Send again</Button>}

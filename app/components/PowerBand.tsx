@@ -1,4 +1,4 @@
-import type { JobView } from "#core/job/index.ts";
+import type { JobState } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { Button } from "./Button.tsx";
 import { Clock } from "./Clock.tsx";
@@ -10,13 +10,28 @@ const LOOK = {
 } as const;
 
 /** What the technician has declared about the power, in words and in pattern. */
-export function PowerBand({ unit, view, nameOf, disabled, onChange }: { unit: UnitModel; view: JobView; nameOf: ReadonlyMap<string, string>; disabled: boolean; onChange: () => void }) {
-  const { band, bandEvent, situation } = view.state;
+export function PowerBand({
+  unit,
+  state,
+  nameOf,
+  disabled,
+  onChange,
+}: {
+  unit: UnitModel;
+  state: JobState;
+  nameOf: ReadonlyMap<string, string>;
+  disabled: boolean;
+  onChange: () => void;
+}) {
+  const { band, bandEvent, situation } = state;
   const look = LOOK[band];
   const covers = situation.coversOff.map((id) => unit.covers.find((c) => c.id === id)?.name ?? id);
   const lifts = situation.lifts.map((id) => unit.lifts.find((l) => l.id === id)?.name ?? id);
   return (
-    <section aria-label="Power" className={`sticky top-0 z-10 flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b-2 border-ink px-4 py-1 ${look.class}`}>
+    <section
+      aria-label="Power"
+      className={`sticky top-0 z-10 flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b-2 border-ink px-4 py-1 ${look.class}`}
+    >
       <strong className="text-lg tracking-wider">{look.word}</strong>
       <span className="hidden items-center gap-x-3 gap-y-1 md:flex md:flex-wrap">
         {bandEvent ? (

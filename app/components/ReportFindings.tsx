@@ -2,7 +2,15 @@ import type { JobState, LedgerRow } from "#core/job/index.ts";
 import { Clock } from "./Clock.tsx";
 
 /** The record itself: every finding in order, retracted ones too, and what others claimed. */
-export function ReportFindings({ rows, claims, nameOf }: { rows: readonly LedgerRow[]; claims: JobState["claims"]; nameOf: (id: string) => string }) {
+export function ReportFindings({
+  rows,
+  claims,
+  nameOf,
+}: {
+  rows: readonly LedgerRow[];
+  claims: JobState["claims"];
+  nameOf: (id: string) => string;
+}) {
   return (
     <section>
       <h2 className="section-title pb-1">What was found</h2>
@@ -23,11 +31,17 @@ export function ReportFindings({ rows, claims, nameOf }: { rows: readonly Ledger
                 <Clock at={row.at} /> {nameOf(row.person).split(" ")[0]}
               </td>
               <td className={`py-1 pr-3 ${row.retracted ? "line-through" : ""}`}>
-                {row.check}, {row.setup}
+                {row.check} <span className="text-ink-soft">{row.setup}</span>
               </td>
-              <td className={`reading py-1 pr-3 font-semibold ${row.retracted ? "line-through" : ""}`}>{row.result}</td>
-              <td className="reading py-1 pr-3">{row.expected}</td>
-              <td className="py-1">{row.retracted ? `retracted${row.retracted.why && `: ${row.retracted.why}`}` : row.verdict}</td>
+              <td
+                className={`reading py-1 pr-3 font-semibold whitespace-nowrap ${row.retracted ? "line-through" : ""}`}
+              >
+                {row.result}
+              </td>
+              <td className="reading py-1 pr-3 whitespace-nowrap">{row.expected}</td>
+              <td className="py-1">
+                {row.retracted ? `retracted${row.retracted.why && `: ${row.retracted.why}`}` : row.verdict}
+              </td>
             </tr>
           ))}
           {rows.length === 0 && (

@@ -5,7 +5,15 @@ import { Dialog, DialogButtons } from "./Dialog.tsx";
 import { Field, inputClass } from "./Field.tsx";
 
 /** Takes a finding back. It stays in the record, struck through, and no longer counts. */
-export function RetractDialog({ row, onClose, onRetract }: { row: LedgerRow | undefined; onClose: () => void; onRetract: (why: string) => void }) {
+export function RetractDialog({
+  row,
+  onClose,
+  onRetract,
+}: {
+  row: LedgerRow | undefined;
+  onClose: () => void;
+  onRetract: (why: string) => void;
+}) {
   const [why, setWhy] = useState("");
   if (!row) return null;
   return (
@@ -20,8 +28,19 @@ export function RetractDialog({ row, onClose, onRetract }: { row: LedgerRow | un
           onRetract(why.trim());
         }}
       >
-        <Field label="Why" hint="Wrong pin, probe not touching, wrong range… It stays in the record, struck through.">
-          {(props) => <input {...props} className={inputClass} maxLength={500} value={why} onChange={(e) => setWhy(e.target.value)} />}
+        <Field
+          label="Why"
+          hint="Wrong pin, probe not touching, wrong range… It stays in the record, struck through."
+        >
+          {(props) => (
+            <input
+              {...props}
+              className={inputClass}
+              maxLength={500}
+              value={why}
+              onChange={(e) => setWhy(e.target.value)}
+            />
+          )}
         </Field>
         <DialogButtons>
           <Button onClick={onClose}>Keep it</Button>

@@ -30,11 +30,15 @@ export function PersonChoice() {
   const chosen = (fetcher.formData?.get("person") as string | null | undefined) ?? person ?? "";
   return (
     <label className="flex min-h-11 items-center gap-2">
-      <span className={chosen === "" ? "font-semibold text-hazard" : "text-ink-soft"}>{chosen === "" ? "Who is working?" : "Working"}</span>
+      <span className={chosen === "" ? "font-semibold text-hazard" : "text-ink-soft"}>
+        {chosen === "" ? "Who is working?" : "Working"}
+      </span>
       <select
         className="min-h-11 border-[1.5px] border-ink px-2 font-semibold"
         value={chosen}
-        onChange={(e) => void fetcher.submit({ person: e.target.value }, { method: "post", action: "/settings/choices" })}
+        onChange={(e) =>
+          void fetcher.submit({ person: e.target.value }, { method: "post", action: "/settings/choices" })
+        }
       >
         <option value="" disabled>
           choose

@@ -7,7 +7,8 @@ export function SuspectList({ view }: { view: JobView }) {
   return (
     <section aria-label="Suspects" className="grow px-4 py-2.5">
       <h2 className="section-title">
-        Left: {view.standingSuspects} of {view.totalSuspects} suspects, in {view.standingItems} replaceable item{view.standingItems === 1 ? "" : "s"}
+        Left: {view.standingSuspects} of {view.totalSuspects} suspects, in {view.standingItems} replaceable
+        item{view.standingItems === 1 ? "" : "s"}
       </h2>
       <ol data-testid="suspects">
         {shown.map((item) => (
@@ -31,23 +32,36 @@ function ItemRow({ item }: { item: ItemView }) {
   const [open, setOpen] = useState(false);
   const id = useId();
   const percent = Math.round(item.chance * 100);
+  const single = new Set(item.suspects.map((s) => s.name)).size === 1;
   return (
     <li data-item={item.id} className="border-t border-rule-faint">
-      <button type="button" aria-expanded={open} aria-controls={id} onClick={() => setOpen(!open)} className="grid min-h-11 w-full grid-cols-[3rem_1fr_auto] items-baseline gap-x-3 py-1.5 text-left">
-        <span className="reading text-right text-xl font-semibold">{item.chance > 0.005 && percent < 1 ? "<1" : percent}</span>
+      <button
+        type="button"
+        aria-expanded={open}
+        aria-controls={id}
+        onClick={() => setOpen(!open)}
+        className="grid min-h-11 w-full grid-cols-[3rem_1fr_auto] items-baseline gap-x-3 py-1.5 text-left"
+      >
+        <span className="reading text-right text-xl font-semibold">
+          {item.chance > 0.005 && percent < 1 ? "<1" : percent}
+        </span>
         <span>
           <span className="sr-only">per cent: </span>
           <strong>{item.name}</strong>{" "}
           <span className="text-[0.9375rem] text-ink-soft">
             {item.suspects
               .slice(0, 2)
-              .map((s) => (s.mode === "" ? "" : s.name === item.name ? s.mode : `${s.id.split(":")[0]} ${s.mode}`))
+              .map((s) => (s.mode === "" || single ? s.mode : `${s.id.split(":")[0]} ${s.mode}`))
               .filter(Boolean)
               .join(", ")}
           </span>
         </span>
         <span className="text-[0.9375rem]">{remedyText(item)}</span>
-        <span aria-hidden className="col-start-2 mt-1 h-[5px] bg-here" style={{ width: `${Math.max(1, percent)}%` }} />
+        <span
+          aria-hidden
+          className="col-start-2 mt-1 h-[5px] bg-here"
+          style={{ width: `${Math.max(1, percent)}%` }}
+        />
       </button>
       {open && (
         <div id={id} className="pb-3 pl-[3.75rem] text-[0.9375rem]">
@@ -69,7 +83,8 @@ function ItemRow({ item }: { item: ItemView }) {
             <ul className="pt-1">
               {item.evidence.map((e) => (
                 <li key={e.finding}>
-                  <strong>{e.factor > 1 ? "for" : "against"}</strong> {e.text} <span className="text-ink-soft">({factorText(e.factor)})</span>
+                  <strong>{e.factor > 1 ? "for" : "against"}</strong> {e.text}{" "}
+                  <span className="text-ink-soft">({factorText(e.factor)})</span>
                 </li>
               ))}
             </ul>
@@ -82,7 +97,9 @@ function ItemRow({ item }: { item: ItemView }) {
 
 function remedyText({ remedy, price, minutes }: ItemView): string {
   if (remedy === undefined) return "";
-  return remedy === "replace" && price !== undefined ? `${price} €, ${minutes} min` : `${remedy}, ${minutes} min`;
+  return remedy === "replace" && price !== undefined
+    ? `${price} €, ${minutes} min`
+    : `${remedy}, ${minutes} min`;
 }
 
 function factorText(factor: number): string {

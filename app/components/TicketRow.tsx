@@ -6,10 +6,14 @@ import { Clock } from "./Clock.tsx";
 export function TicketRow({ ticket }: { ticket: Ticket }) {
   return (
     <li className="border-t border-rule">
-      <Link to={`/jobs/${ticket.id}`} className="grid min-h-14 grid-cols-[3.5rem_1fr] items-baseline gap-x-3 gap-y-0.5 bg-sheet px-3 py-3 md:grid-cols-[3.5rem_1fr_15rem]">
+      <Link
+        to={`/jobs/${ticket.id}`}
+        className="grid min-h-14 grid-cols-[3.5rem_1fr] items-baseline gap-x-3 gap-y-0.5 bg-sheet px-3 py-3 md:grid-cols-[3.5rem_1fr_15rem]"
+      >
         <span className="reading font-semibold text-ink-soft">{String(ticket.number).padStart(4, "0")}</span>
         <span>
-          <span className="text-xl font-bold">{ticket.unitName}</span> {ticket.label && <span className="text-ink-soft">{ticket.label}</span>}
+          <span className="text-xl font-bold">{ticket.unitName}</span>{" "}
+          {ticket.label && <span className="text-ink-soft">{ticket.label}</span>}
           <span className="block">{ticket.complaint}</span>
         </span>
         <span className="col-start-2 md:col-start-3 md:text-right">

@@ -2,7 +2,15 @@ import { Link } from "react-router";
 import type { UnitSummary } from "#server/units/models.ts";
 
 /** The units of the shop, one of them chosen. */
-export function UnitChoice({ units, chosen, error }: { units: readonly UnitSummary[]; chosen: string | undefined; error: string | undefined }) {
+export function UnitChoice({
+  units,
+  chosen,
+  error,
+}: {
+  units: readonly UnitSummary[];
+  chosen: string | undefined;
+  error: string | undefined;
+}) {
   return (
     <section aria-label="Unit" className="pt-4">
       <ul className="flex flex-col">

@@ -34,7 +34,12 @@ export type SendResult = "saved" | { readonly refused: string } | { readonly wai
 export async function send(job: string, event: JobEvent): Promise<SendResult> {
   let response: Response;
   try {
-    response = await fetch(`/jobs/${job}/events`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(event), signal: AbortSignal.timeout(15_000) });
+    response = await fetch(`/jobs/${job}/events`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify(event),
+      signal: AbortSignal.timeout(15_000),
+    });
   } catch {
     return { waiting: "The server does not answer." };
   }

@@ -8,7 +8,11 @@ import type { DiagnosisWorker } from "../workers/diagnosisProtocol.ts";
  * The job's view for the events at hand: the server's at first, the browser worker's once it is ready.
  * `progress` is 0…1 while the worker builds the unit's dictionary, undefined after.
  */
-export function useDiagnosis(unit: UnitModel, events: readonly JobEvent[], first: JobView): { view: JobView; progress: number | undefined; trouble: string | undefined } {
+export function useDiagnosis(
+  unit: UnitModel,
+  events: readonly JobEvent[],
+  first: JobView,
+): { view: JobView; progress: number | undefined; trouble: string | undefined } {
   const [view, setView] = useState(first);
   const [progress, setProgress] = useState<number | undefined>(0);
   const [trouble, setTrouble] = useState<string>();
@@ -23,7 +27,9 @@ export function useDiagnosis(unit: UnitModel, events: readonly JobEvent[], first
       setProgress(undefined);
       return remote;
     });
-    ready.current.catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
+    ready.current.catch((error: unknown) =>
+      setTrouble(error instanceof Error ? error.message : String(error)),
+    );
     return () => thread.terminate();
   }, [unit]);
 

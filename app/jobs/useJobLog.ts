@@ -35,7 +35,10 @@ export function useJobLog(job: string, recorded: readonly JobEvent[]) {
         put(queue.current.filter((p) => p.event.id !== event.id));
         continue;
       }
-      const after: Pending = "refused" in result ? { event, status: "refused", message: result.refused } : { event, status: "waiting", message: result.waiting };
+      const after: Pending =
+        "refused" in result
+          ? { event, status: "refused", message: result.refused }
+          : { event, status: "waiting", message: result.waiting };
       put(queue.current.map((p) => (p.event.id === event.id ? after : p)));
       if ("waiting" in result) break;
     }
@@ -43,8 +46,11 @@ export function useJobLog(job: string, recorded: readonly JobEvent[]) {
   }, [job, put]);
 
   useEffect(() => {
-    put(loadOutbox(job));
-    void drain();
+    // What an earlier page left behind is known only here, once the page is alive.
+    queueMicrotask(() => {
+      put(loadOutbox(job));
+      void drain();
+    });
     const timer = setInterval(() => void drain(), RETRY_MS);
     const online = () => void drain();
     window.addEventListener("online", online);

@@ -25,7 +25,11 @@ export default function Board({ loaderData }: Route.ComponentProps) {
             Start a job
           </Link>
         </div>
-        <Tickets title={open.length === 1 ? "1 open job" : `${open.length} open jobs`} tickets={open} empty="No job is open. Start one when a unit comes in: say what it does, and what still works." />
+        <Tickets
+          title={open.length === 1 ? "1 open job" : `${open.length} open jobs`}
+          tickets={open}
+          empty="No job is open. Start one when a unit comes in: say what it does, and what still works."
+        />
         {closed.length > 0 && <Tickets title="Closed" tickets={closed} empty="" />}
       </div>
       <aside className="flex flex-col gap-3 self-start">
@@ -34,7 +38,8 @@ export default function Board({ loaderData }: Route.ComponentProps) {
           {units.map((unit) => (
             <li key={unit.id} className="border-b border-rule-faint py-2">
               <Link to={`/jobs/new?unit=${unit.id}`} className="block min-h-11">
-                <span className="font-bold">{unit.name}</span> <span className="text-ink-soft">{unit.maker}</span>
+                <span className="font-bold">{unit.name}</span>{" "}
+                <span className="text-ink-soft">{unit.maker}</span>
                 <span className="block text-[0.9375rem] text-ink-soft">{unit.description}</span>
                 <span className="text-[0.9375rem] underline underline-offset-4">Start a job on one</span>
               </Link>
@@ -50,7 +55,15 @@ function Tickets({ title, tickets, empty }: { title: string; tickets: readonly T
   return (
     <section>
       <h2 className="section-title">{title}</h2>
-      {tickets.length === 0 ? <p className="border-t border-rule py-4 text-lg text-ink-soft">{empty}</p> : <ul>{tickets.map((t) => <TicketRow key={t.id} ticket={t} />)}</ul>}
+      {tickets.length === 0 ? (
+        <p className="border-t border-rule py-4 text-lg text-ink-soft">{empty}</p>
+      ) : (
+        <ul>
+          {tickets.map((t) => (
+            <TicketRow key={t.id} ticket={t} />
+          ))}
+        </ul>
+      )}
     </section>
   );
 }

@@ -3,12 +3,18 @@ import { z } from "zod";
 import type { Route } from "./+types/choices";
 import { rememberChoices } from "../jobs/choices.ts";
 
-const choices = z.object({ person: z.string().max(40).optional(), theme: z.enum(["paper", "cellar"]).optional() });
+const choices = z.object({
+  person: z.string().max(40).optional(),
+  theme: z.enum(["paper", "cellar"]).optional(),
+});
 
 /** Remembers who is working and which theme, in this browser. */
 export async function action({ request }: Route.ActionArgs) {
   const parsed = choices.safeParse(Object.fromEntries(await request.formData()));
   if (!parsed.success) return data({ message: "That is no person or theme of this shop." }, { status: 400 });
   const { person, theme } = parsed.data;
-  return data({ message: "" }, { headers: await rememberChoices({ ...(person ? { person } : {}), ...(theme ? { theme } : {}) }) });
+  return data(
+    { message: "" },
+    { headers: await rememberChoices({ ...(person ? { person } : {}), ...(theme ? { theme } : {}) }) },
+  );
 }

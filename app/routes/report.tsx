@@ -8,7 +8,9 @@ import { Clock } from "../components/Clock.tsx";
 import { ReportFindings } from "../components/ReportFindings.tsx";
 import { DEFERENCE } from "../words/cautions.ts";
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: loaderData ? `Report, job ${loaderData.job.number} · Zygodrome` : "Report · Zygodrome" }];
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData ? `Report, job ${loaderData.job.number} · Zygodrome` : "Report · Zygodrome" },
+];
 
 export async function loader({ params }: Route.LoaderArgs) {
   const job = await readJob(params.job);
@@ -36,10 +38,16 @@ export default function Report({ loaderData }: Route.ComponentProps) {
       <article className="flex flex-col gap-5">
         <header className="border-b-2 border-ink pb-2">
           <p className="text-ink-soft">
-            Pellwick Service Bench · job <span className="reading font-semibold">{String(job.number).padStart(4, "0")}</span> · opened <Clock at={job.openedAt} withDate />
+            Pellwick Service Bench · job{" "}
+            <span className="reading font-semibold">{String(job.number).padStart(4, "0")}</span> · opened{" "}
+            <Clock at={job.openedAt} withDate />
           </p>
           <h1 className="text-[1.75rem] font-bold">
-            {job.unit.name} <span className="text-lg font-normal text-ink-soft">{job.unit.maker}, revision {job.unit.revision}{job.label && `, ${job.label}`}</span>
+            {job.unit.name}{" "}
+            <span className="text-lg font-normal text-ink-soft">
+              {job.unit.maker}, revision {job.unit.revision}
+              {job.label && `, ${job.label}`}
+            </span>
           </h1>
           <p className="text-lg">{view.state.complaint}</p>
         </header>
@@ -49,21 +57,35 @@ export default function Report({ loaderData }: Route.ComponentProps) {
             <>
               <p className="text-xl font-bold">{item.name}</p>
               <p>
-                {proof ? `Proved by: ${proof.check}, ${proof.setup}, ${proof.result}${proof.expected ? ` (healthy: ${proof.expected})` : ""}.` : "Called without a proving reading."} Certainty{" "}
-                {Math.floor(call.body.chance * 100)} %. Called by {nameOf(call.event.person)}, <Clock at={call.event.at} withDate />.
+                {proof
+                  ? `Proved by: ${proof.check}, ${proof.setup}, ${proof.result}${proof.expected ? ` (healthy: ${proof.expected})` : ""}.`
+                  : "Called without a proving reading."}{" "}
+                Certainty {Math.floor(call.body.chance * 100)} %. Called by {nameOf(call.event.person)},{" "}
+                <Clock at={call.event.at} withDate />.
               </p>
               {call.body.note && <p className="border-l-4 border-rule pl-3">{call.body.note}</p>}
               <p>
-                To do: {item.remedy === "replace" ? `replace, ${item.price} €` : item.remedy}, about {item.minutes} min. {item.note}
+                To do: {item.remedy === "replace" ? `replace, ${item.price} €` : item.remedy}, about{" "}
+                {item.minutes} min. {item.note}
               </p>
             </>
           ) : (
-            <p>No call has been made. The findings so far leave {view.items.slice(0, 3).map((i) => `${i.name} (${Math.round(i.chance * 100)} %)`).join(", ")}.</p>
+            <p>
+              No call has been made. The findings so far leave{" "}
+              {view.items
+                .slice(0, 3)
+                .map((i) => `${i.name} (${Math.round(i.chance * 100)} %)`)
+                .join(", ")}
+              .
+            </p>
           )}
           {view.state.closed && <p className="font-bold">Closed: {view.state.closed.body.outcome}.</p>}
         </section>
         <ReportFindings rows={view.ledger} claims={view.state.claims} nameOf={nameOf} />
-        <p className="border-t border-rule pt-2 text-sm text-ink-soft">{DEFERENCE} Readings with a meter of 10 MΩ; “healthy” is computed from the unit's circuit at the supply as measured.</p>
+        <p className="border-t border-rule pt-2 text-sm text-ink-soft">
+          {DEFERENCE} Readings with a meter of 10 MΩ; “healthy” is computed from the unit's circuit at the
+          supply as measured.
+        </p>
       </article>
     </main>
   );

@@ -15,22 +15,41 @@ export const meta: Route.MetaFunction = () => [{ title: "Start a job · Zygodrom
 
 export async function loader({ request }: Route.LoaderArgs) {
   const units = await listUnits();
-  const wanted = new URL(request.url).searchParams.get("unit") ?? (units.length === 1 ? units[0]!.id : undefined);
+  const wanted =
+    new URL(request.url).searchParams.get("unit") ?? (units.length === 1 ? units[0]!.id : undefined);
   const unit = wanted === undefined ? undefined : (await newestModel(wanted))?.unit;
-  if (wanted !== undefined && !unit) throw data(`This shop has no unit “${wanted}”. Choose one on the board.`, { status: 404 });
-  const chosen = unit && { id: unit.id, name: unit.name, items: unit.items.map(({ id, name }) => ({ id, name })), questions: unit.observations.filter((o) => o.kind === "works") };
+  if (wanted !== undefined && !unit)
+    throw data(`This shop has no unit “${wanted}”. Choose one on the board.`, { status: 404 });
+  const chosen = unit && {
+    id: unit.id,
+    name: unit.name,
+    items: unit.items.map(({ id, name }) => ({ id, name })),
+    questions: unit.observations.filter((o) => o.kind === "works"),
+  };
   return { units, chosen, jobId: crypto.randomUUID() };
 }
 
 export async function action({ request }: Route.ActionArgs) {
   const parsed = newJob.safeParse(readStartForm(await request.formData()));
   if (!parsed.success) {
-    const errors = Object.fromEntries(parsed.error.issues.map((issue) => [String(issue.path[0]), issue.message]));
+    const errors = Object.fromEntries(
+      parsed.error.issues.map((issue) => [String(issue.path[0]), issue.message]),
+    );
     return data({ errors }, { status: 400 });
   }
   const unknown = await openJob(parsed.data);
-  if (unknown) return data({ errors: { [unknown]: unknown === "unit" ? "This shop has no such unit." : "Nobody of that name works here." } as Record<string, string> }, { status: 400 });
-  return redirect(`/jobs/${parsed.data.id}`, { headers: await rememberChoices({ person: parsed.data.person }) });
+  if (unknown)
+    return data(
+      {
+        errors: {
+          [unknown]: unknown === "unit" ? "This shop has no such unit." : "Nobody of that name works here.",
+        },
+      },
+      { status: 400 },
+    );
+  return redirect(`/jobs/${parsed.data.id}`, {
+    headers: await rememberChoices({ person: parsed.data.person }),
+  });
 }
 
 export default function StartJob({ loaderData, actionData }: Route.ComponentProps) {
@@ -48,12 +67,23 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
           <input type="hidden" name="id" value={jobId} />
           <input type="hidden" name="unit" value={chosen.id} />
           <Field label="What is wrong, in the customer's words" error={errors["complaint"]}>
-            {(props) => <textarea {...props} name="complaint" rows={2} maxLength={2000} className={inputClass} placeholder="Fills and washes, rinse stays cold." />}
+            {(props) => (
+              <textarea
+                {...props}
+                name="complaint"
+                rows={2}
+                maxLength={2000}
+                className={inputClass}
+                placeholder="Fills and washes, rinse stays cold."
+              />
+            )}
           </Field>
           <SeenQuestions questions={chosen.questions} />
           <fieldset className="flex flex-col gap-2">
             <legend className="font-bold">What others have already done</legend>
-            <p className="text-[0.9375rem] text-ink-soft">A part said to be new or proved good is a claim, not a fact. It weighs a little.</p>
+            <p className="text-[0.9375rem] text-ink-soft">
+              A part said to be new or proved good is a claim, not a fact. It weighs a little.
+            </p>
             {claims.map((key) => (
               <div key={key} className="grid gap-2 sm:grid-cols-[14rem_1fr]">
                 <select name="claim-item" aria-label="Part the claim is about" className={inputClass}>
@@ -64,7 +94,13 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
                     </option>
                   ))}
                 </select>
-                <input name="claim-text" aria-label="What was done, and by whom" maxLength={500} className={inputClass} placeholder="New last week, says the owner" />
+                <input
+                  name="claim-text"
+                  aria-label="What was done, and by whom"
+                  maxLength={500}
+                  className={inputClass}
+                  placeholder="New last week, says the owner"
+                />
               </div>
             ))}
             <Button className="self-start" onClick={() => setClaims((list) => [...list, list.length])}>
@@ -72,7 +108,11 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
             </Button>
           </fieldset>
           <div className="grid gap-6 sm:grid-cols-2">
-            <Field label="Which one is it" hint="Serial number or place, if there are several" error={errors["label"]}>
+            <Field
+              label="Which one is it"
+              hint="Serial number or place, if there are several"
+              error={errors["label"]}
+            >
               {(props) => <input {...props} name="label" maxLength={200} className={inputClass} />}
             </Field>
             <Field label="Who is working on it" hint="Every entry carries the name" error={errors["person"]}>

@@ -24,4 +24,5 @@ export const HAZARD_NAME: Readonly<Record<Hazard["kind"], string>> = {
   water: "Water",
 };
 
-export const DEFERENCE = "Local rules, the maker's instructions and licensed trades go before anything on this page. Protective devices are never bypassed.";
+export const DEFERENCE =
+  "Local rules, the maker's instructions and licensed trades go before anything on this page. Protective devices are never bypassed.";

@@ -4,14 +4,29 @@ import path from "node:path";
 import { run } from "./run.mjs";
 import { step } from "./say.mjs";
 
-const SOURCES = ["app", "core", "server", "demo", "public", "package-lock.json", "vite.config.ts", "react-router.config.ts", "tsconfig.json"];
+const SOURCES = [
+  "app",
+  "core",
+  "server",
+  "demo",
+  "public",
+  "package-lock.json",
+  "vite.config.ts",
+  "react-router.config.ts",
+  "tsconfig.json",
+];
 
 /** Builds the application when its sources differ from those of the last build. */
 export async function ensureBuild(root) {
   const stamp = path.join(root, "build/.sources");
   const now = fingerprint(root);
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === now) return;
-  await step("building", () => run("npx", ["--no-install", "react-router", "build"], { cwd: root, fix: "the message above names the file; if you did not change it, run: git status" }));
+  await step("building", () =>
+    run("npx", ["--no-install", "react-router", "build"], {
+      cwd: root,
+      fix: "the message above names the file; if you did not change it, run: git status",
+    }),
+  );
   mkdirSync(path.dirname(stamp), { recursive: true });
   writeFileSync(stamp, now);
 }

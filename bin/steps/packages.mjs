@@ -22,7 +22,8 @@ export async function ensurePackages({ browser = false } = {}) {
   if (browser && !existsSync(CHROMIUM)) missing.push("chromium");
   if (missing.length === 0) return;
   const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(" ")}`;
-  if (process.getuid() !== 0) throw new StepError(`Missing Debian packages: ${missing.join(", ")}.`, `as root, run: ${command}`);
+  if (process.getuid() !== 0)
+    throw new StepError(`Missing Debian packages: ${missing.join(", ")}.`, `as root, run: ${command}`);
   await step(`installing Debian packages: ${missing.join(", ")}`, async () => {
     // Without this the package makes and starts a cluster of its own on port 5432.
     mkdirSync("/etc/postgresql-common/createcluster.d", { recursive: true });
@@ -39,5 +40,10 @@ export async function ensureModules(root) {
   const stamp = path.join(root, "node_modules/.package-lock.json");
   const lock = path.join(root, "package-lock.json");
   if (existsSync(stamp) && statSync(stamp).mtimeMs >= statSync(lock).mtimeMs - 1000) return;
-  await step("installing npm packages", () => run("npm", ["ci", "--no-audit", "--no-fund"], { cwd: root, fix: "check that the npm registry can be reached, then run: npm ci" }));
+  await step("installing npm packages", () =>
+    run("npm", ["ci", "--no-audit", "--no-fund"], {
+      cwd: root,
+      fix: "check that the npm registry can be reached, then run: npm ci",
+    }),
+  );
 }

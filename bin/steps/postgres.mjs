@@ -1,5 +1,17 @@
 import { randomBytes } from "node:crypto";
-import { chownSync, closeSync, existsSync, mkdirSync, mkdtempSync, openSync, readFileSync, readlinkSync, rmSync, statSync, writeFileSync } from "node:fs";
+import {
+  chownSync,
+  closeSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readFileSync,
+  readlinkSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from "node:fs";
 import net from "node:net";
 import path from "node:path";
 import { spawn } from "node:child_process";
@@ -61,7 +73,11 @@ export class Cluster {
       return;
     }
     const { code, output } = await run("getent", ["passwd", "postgres"], { allowFailure: true });
-    if (code !== 0) throw new StepError("There is no user “postgres” to run the database as; root may not run it.", "reinstall the package: apt-get install --reinstall postgresql-common");
+    if (code !== 0)
+      throw new StepError(
+        "There is no user “postgres” to run the database as; root may not run it.",
+        "reinstall the package: apt-get install --reinstall postgresql-common",
+      );
     const [, , uid, gid] = output.split(":");
     this.owner = { uid: Number(uid), gid: Number(gid) };
   }
@@ -70,7 +86,10 @@ export class Cluster {
     mkdirSync(this.folder, { recursive: true, mode: 0o755 });
     if (process.getuid() === 0) chownSync(this.folder, this.owner.uid, this.owner.gid);
     else if (statSync(this.folder).uid !== process.getuid())
-      throw new StepError(`${this.folder} belongs to another user.`, `start as that user, or remove the folder as root: rm -rf ${this.folder} (this deletes its data)`);
+      throw new StepError(
+        `${this.folder} belongs to another user.`,
+        `start as that user, or remove the folder as root: rm -rf ${this.folder} (this deletes its data)`,
+      );
   }
 
   #keep(name, make) {
@@ -88,22 +107,43 @@ export class Cluster {
     const fix = options.fix ?? `read ${path.join(this.folder, "server.log")}`;
     const command = path.join(this.bin, program);
     if (process.getuid() !== 0) return run(command, args, { env, cwd: "/", fix, ...options });
-    return run("setpriv", [`--reuid=${this.owner.uid}`, `--regid=${this.owner.gid}`, "--clear-groups", command, ...args], { env, cwd: "/", fix, ...options });
+    return run(
+      "setpriv",
+      [`--reuid=${this.owner.uid}`, `--regid=${this.owner.gid}`, "--clear-groups", command, ...args],
+      { env, cwd: "/", fix, ...options },
+    );
   }
 
   async #initialise() {
     rmSync(this.data, { recursive: true, force: true });
     await this.#asOwner(
       "initdb",
-      ["-D", this.data, "-U", "zygodrome", "--auth=scram-sha-256", `--pwfile=${path.join(this.folder, "password")}`, "--encoding=UTF8", "--locale=C.UTF-8", "--data-checksums", "--no-instructions"],
-      { fix: `make sure the user that runs the database can enter every folder above ${this.folder} (chmod o+x), then start again` },
+      [
+        "-D",
+        this.data,
+        "-U",
+        "zygodrome",
+        "--auth=scram-sha-256",
+        `--pwfile=${path.join(this.folder, "password")}`,
+        "--encoding=UTF8",
+        "--locale=C.UTF-8",
+        "--data-checksums",
+        "--no-instructions",
+      ],
+      {
+        fix: `make sure the user that runs the database can enter every folder above ${this.folder} (chmod o+x), then start again`,
+      },
     );
   }
 
   #checkVersion() {
     const made = readFileSync(path.join(this.data, "PG_VERSION"), "utf8").trim();
     const installed = path.basename(path.dirname(this.bin));
-    if (made !== installed) throw new StepError(`The data in ${this.data} was made by PostgreSQL ${made}; installed is ${installed}.`, `apt-get install postgresql-${made}, or move ${this.folder} away to start with an empty shop`);
+    if (made !== installed)
+      throw new StepError(
+        `The data in ${this.data} was made by PostgreSQL ${made}; installed is ${installed}.`,
+        `apt-get install postgresql-${made}, or move ${this.folder} away to start with an empty shop`,
+      );
   }
 
   /**
@@ -114,7 +154,9 @@ export class Cluster {
     try {
       const pid = Number(readFileSync(path.join(this.data, "postmaster.pid"), "utf8").split("\n")[0]);
       const inOurFolder = readlinkSync(`/proc/${pid}/cwd`) === this.data;
-      return inOurFolder && readFileSync(`/proc/${pid}/comm`, "utf8").startsWith("postgres") ? pid : undefined;
+      return inOurFolder && readFileSync(`/proc/${pid}/comm`, "utf8").startsWith("postgres")
+        ? pid
+        : undefined;
     } catch {
       return undefined;
     }
@@ -142,12 +184,28 @@ export class Cluster {
   }
 
   #spawnServer() {
-    const settings = { port: this.port, listen_addresses: "127.0.0.1", unix_socket_directories: "", timezone: "UTC", max_connections: 40, shared_buffers: "32MB", log_timezone: "UTC" };
-    if (!this.durable) Object.assign(settings, { fsync: "off", full_page_writes: "off", synchronous_commit: "off" });
+    const settings = {
+      port: this.port,
+      listen_addresses: "127.0.0.1",
+      unix_socket_directories: "",
+      timezone: "UTC",
+      max_connections: 40,
+      shared_buffers: "32MB",
+      log_timezone: "UTC",
+    };
+    if (!this.durable)
+      Object.assign(settings, { fsync: "off", full_page_writes: "off", synchronous_commit: "off" });
     const args = ["-D", this.data, ...Object.entries(settings).flatMap(([k, v]) => ["-c", `${k}=${v}`])];
     const log = openSync(path.join(this.folder, "server.log"), "a");
     // detached: Ctrl-C at the terminal reaches us, and we then stop the server in order.
-    const server = spawn(path.join(this.bin, "postgres"), args, { uid: this.owner.uid, gid: this.owner.gid, cwd: "/", env: cleanEnvironment({ LC_ALL: "C.UTF-8" }), stdio: ["ignore", log, log], detached: true });
+    const server = spawn(path.join(this.bin, "postgres"), args, {
+      uid: this.owner.uid,
+      gid: this.owner.gid,
+      cwd: "/",
+      env: cleanEnvironment({ LC_ALL: "C.UTF-8" }),
+      stdio: ["ignore", log, log],
+      detached: true,
+    });
     closeSync(log);
     this.exited = false;
     server.on("exit", () => (this.exited = true));
@@ -157,20 +215,31 @@ export class Cluster {
 
   async #awaitReady() {
     for (let i = 0; i < 600; i++) {
-      const { code } = await run(path.join(this.bin, "pg_isready"), ["-q", "-h", "127.0.0.1", "-p", String(this.port), "-U", "zygodrome", "-d", "postgres"], { allowFailure: true });
+      const { code } = await run(
+        path.join(this.bin, "pg_isready"),
+        ["-q", "-h", "127.0.0.1", "-p", String(this.port), "-U", "zygodrome", "-d", "postgres"],
+        { allowFailure: true },
+      );
       if (code === 0) return;
       if (this.exited) break;
       await pause(100);
     }
     const log = path.join(this.folder, "server.log");
     const tail = existsSync(log) ? readFileSync(log, "utf8").trim().split("\n").slice(-8).join("\n  ") : "";
-    throw new StepError(`The database did not start:\n  ${tail}`, `read ${log}; if the disk is full, free some space and start again`);
+    throw new StepError(
+      `The database did not start:\n  ${tail}`,
+      `read ${log}; if the disk is full, free some space and start again`,
+    );
   }
 
   async #ensureDatabase() {
     const env = cleanEnvironment({ PGPASSWORD: this.password });
     const at = ["-h", "127.0.0.1", "-p", String(this.port), "-U", "zygodrome"];
-    const { output } = await run(path.join(this.bin, "psql"), [...at, "-d", "postgres", "-Atqc", "SELECT 1 FROM pg_database WHERE datname = 'zygodrome'"], { env });
+    const { output } = await run(
+      path.join(this.bin, "psql"),
+      [...at, "-d", "postgres", "-Atqc", "SELECT 1 FROM pg_database WHERE datname = 'zygodrome'"],
+      { env },
+    );
     if (output.trim() !== "1") await run(path.join(this.bin, "createdb"), [...at, "zygodrome"], { env });
   }
 }
@@ -185,7 +254,9 @@ export function throwAwayCluster() {
 export function freePort(wanted = 0) {
   return new Promise((resolve, reject) => {
     const probe = net.createServer();
-    probe.once("error", () => (wanted === 0 ? reject(new StepError("No free port on 127.0.0.1.")) : freePort().then(resolve, reject)));
+    probe.once("error", () =>
+      wanted === 0 ? reject(new StepError("No free port on 127.0.0.1.")) : freePort().then(resolve, reject),
+    );
     probe.listen(wanted, "127.0.0.1", () => {
       const { port } = probe.address();
       probe.close(() => resolve(port));

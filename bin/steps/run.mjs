@@ -11,9 +11,17 @@ export function cleanEnvironment(extra = {}) {
  * Runs a program to its end and returns its output. `inherit` shows the output as it comes instead.
  * Throws StepError with the last lines of the output when it fails.
  */
-export function run(command, args, { env = cleanEnvironment(), cwd, inherit = false, fix, allowFailure = false } = {}) {
+export function run(
+  command,
+  args,
+  { env = cleanEnvironment(), cwd, inherit = false, fix, allowFailure = false } = {},
+) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { env, cwd, stdio: inherit ? ["ignore", "inherit", "inherit"] : ["ignore", "pipe", "pipe"] });
+    const child = spawn(command, args, {
+      env,
+      cwd,
+      stdio: inherit ? ["ignore", "inherit", "inherit"] : ["ignore", "pipe", "pipe"],
+    });
     let output = "";
     child.stdout?.on("data", (chunk) => (output += chunk));
     child.stderr?.on("data", (chunk) => (output += chunk));
@@ -21,7 +29,9 @@ export function run(command, args, { env = cleanEnvironment(), cwd, inherit = fa
     child.on("close", (code) => {
       if (code === 0 || allowFailure) return resolve({ code, output });
       const tail = output.trim().split("\n").slice(-15).join("\n  ");
-      reject(new StepError(`${command} ${args.join(" ")} ended with ${code}${tail ? `:\n  ${tail}` : ""}`, fix));
+      reject(
+        new StepError(`${command} ${args.join(" ")} ended with ${code}${tail ? `:\n  ${tail}` : ""}`, fix),
+      );
     });
   });
 }

@@ -16,7 +16,10 @@ export function say(text) {
 export async function step(name, work) {
   const start = performance.now();
   say(`· ${name}`);
-  const ticking = setInterval(() => say(`  … ${name}: ${Math.round((performance.now() - start) / 1000)} s`), 15_000);
+  const ticking = setInterval(
+    () => say(`  … ${name}: ${Math.round((performance.now() - start) / 1000)} s`),
+    15_000,
+  );
   try {
     return await work();
   } finally {

@@ -5,7 +5,11 @@ import { StepError } from "./say.mjs";
 /** Migrates the database and loads the demo shop into an empty one. */
 export async function prepareDatabase(root, databaseUrl) {
   const env = cleanEnvironment({ DATABASE_URL: databaseUrl });
-  const { output } = await run(process.execPath, ["--import", "tsx", "server/prepare.ts"], { cwd: root, env, fix: "the message above names the migration or model file" });
+  const { output } = await run(process.execPath, ["--import", "tsx", "server/prepare.ts"], {
+    cwd: root,
+    env,
+    fix: "the message above names the migration or model file",
+  });
   return output.trim();
 }
 
@@ -13,12 +17,21 @@ export async function prepareDatabase(root, databaseUrl) {
 export function startServer(root, databaseUrl, port, { stderr = "inherit" } = {}) {
   return new Promise((resolve, reject) => {
     const env = cleanEnvironment({ DATABASE_URL: databaseUrl, PORT: String(port), NODE_ENV: "production" });
-    const child = spawn(process.execPath, ["--import", "tsx", "server/main.ts"], { cwd: root, env, stdio: ["ignore", "pipe", stderr], detached: true });
+    const child = spawn(process.execPath, ["--import", "tsx", "server/main.ts"], {
+      cwd: root,
+      env,
+      stdio: ["ignore", "pipe", stderr],
+      detached: true,
+    });
     child.stdout.on("data", (chunk) => {
       const address = /listening on (\S+)/.exec(String(chunk))?.[1];
       if (address) resolve({ child, address });
     });
-    child.once("exit", (code) => reject(new StepError(`The web server ended with ${code} before it listened.`, "read the message above")));
+    child.once("exit", (code) =>
+      reject(
+        new StepError(`The web server ended with ${code} before it listened.`, "read the message above"),
+      ),
+    );
   });
 }
 

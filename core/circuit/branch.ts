@@ -39,8 +39,24 @@ export interface Branch {
  * the current that enters at `a` leaves at `b`. In region "off" no current flows. `d` is unused.
  */
 export type Constraint =
-  | { readonly kind: "transformer"; readonly id: string; readonly a: number; readonly b: number; readonly c: number; readonly d: number; readonly ratio: number }
-  | { readonly kind: "regulator"; readonly id: string; readonly a: number; readonly b: number; readonly c: number; readonly region: RegulatorRegion; readonly volts: number };
+  | {
+      readonly kind: "transformer";
+      readonly id: string;
+      readonly a: number;
+      readonly b: number;
+      readonly c: number;
+      readonly d: number;
+      readonly ratio: number;
+    }
+  | {
+      readonly kind: "regulator";
+      readonly id: string;
+      readonly a: number;
+      readonly b: number;
+      readonly c: number;
+      readonly region: RegulatorRegion;
+      readonly volts: number;
+    };
 
 export type RegulatorRegion = "regulating" | "starved" | "off";
 

@@ -60,7 +60,14 @@ function pivotRow(n: number, re: Float64Array, im: Float64Array, k: number): num
   return best;
 }
 
-function swapRows(n: number, re: Float64Array, im: Float64Array, order: Int32Array, p: number, k: number): void {
+function swapRows(
+  n: number,
+  re: Float64Array,
+  im: Float64Array,
+  order: Int32Array,
+  p: number,
+  k: number,
+): void {
   for (let j = 0; j < n; j++) {
     const r = re[p * n + j]!;
     const s = im[p * n + j]!;
@@ -101,7 +108,13 @@ function eliminateBelow(n: number, re: Float64Array, im: Float64Array, k: number
 }
 
 /** Solves A·x = b. `bRe`, `bIm` (n) are inputs; `xRe`, `xIm` (n) are written and may not alias them. */
-export function solveInto(lu: ComplexLu, bRe: Float64Array, bIm: Float64Array, xRe: Float64Array, xIm: Float64Array): void {
+export function solveInto(
+  lu: ComplexLu,
+  bRe: Float64Array,
+  bIm: Float64Array,
+  xRe: Float64Array,
+  xIm: Float64Array,
+): void {
   const { n, re, im, order } = lu;
   for (let i = 0; i < n; i++) {
     let r = bRe[order[i]!]!;
@@ -133,7 +146,13 @@ export function solveInto(lu: ComplexLu, bRe: Float64Array, bIm: Float64Array, x
 }
 
 /** Solves Aᵀ·x = b (transpose, not conjugate). `bRe`, `bIm` (n) are overwritten as workspace; `xRe`, `xIm` (n) are written. */
-export function solveTransposedInto(lu: ComplexLu, bRe: Float64Array, bIm: Float64Array, xRe: Float64Array, xIm: Float64Array): void {
+export function solveTransposedInto(
+  lu: ComplexLu,
+  bRe: Float64Array,
+  bIm: Float64Array,
+  xRe: Float64Array,
+  xIm: Float64Array,
+): void {
   const { n, re, im, order } = lu;
   // Uᵀ·y = b forward, y kept in b; each finished entry is subtracted from those below it, along a row of U.
   for (let i = 0; i < n; i++) {

@@ -7,7 +7,11 @@ export type Sparse = readonly { readonly index: number; readonly value: number }
  * The equation of a constraint: Σ entries · unknowns = volts. `row` is the unknown that holds its current.
  * Where the constraint is idle (a transformer at DC, a regulator that is off or at AC) the equation is current = 0.
  */
-export function constraintRow(c: Constraint, row: number, domain: Domain): { entries: Sparse; volts: number } {
+export function constraintRow(
+  c: Constraint,
+  row: number,
+  domain: Domain,
+): { entries: Sparse; volts: number } {
   if (isIdle(c, domain)) return { entries: [{ index: row, value: 1 }], volts: 0 };
   const terms: readonly (readonly [node: number, factor: number])[] =
     c.kind === "transformer"

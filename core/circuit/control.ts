@@ -19,10 +19,44 @@ export interface Need {
  * - fuse: opens, and stays open, when its current exceeds `carries` amperes.
  */
 export type Control =
-  | { readonly kind: "relay"; readonly id: string; readonly coil: readonly [number, number]; readonly pullIn: number; readonly release: number; readonly contacts: readonly { readonly branch: number; readonly restOhms: number; readonly workOhms: number }[] }
-  | { readonly kind: "output"; readonly id: string; readonly branch: number; readonly onOhms: number; readonly offOhms: number; readonly called: boolean; readonly needs: readonly Need[] }
-  | { readonly kind: "rectifier"; readonly id: string; readonly ac: readonly [number, number]; readonly source: number; readonly sourceOhms: number; readonly load: number; readonly dropVolts: number }
-  | { readonly kind: "regulator"; readonly id: string; readonly constraint: number; readonly ground: number; readonly volts: number; readonly dropout: number }
+  | {
+      readonly kind: "relay";
+      readonly id: string;
+      readonly coil: readonly [number, number];
+      readonly pullIn: number;
+      readonly release: number;
+      readonly contacts: readonly {
+        readonly branch: number;
+        readonly restOhms: number;
+        readonly workOhms: number;
+      }[];
+    }
+  | {
+      readonly kind: "output";
+      readonly id: string;
+      readonly branch: number;
+      readonly onOhms: number;
+      readonly offOhms: number;
+      readonly called: boolean;
+      readonly needs: readonly Need[];
+    }
+  | {
+      readonly kind: "rectifier";
+      readonly id: string;
+      readonly ac: readonly [number, number];
+      readonly source: number;
+      readonly sourceOhms: number;
+      readonly load: number;
+      readonly dropVolts: number;
+    }
+  | {
+      readonly kind: "regulator";
+      readonly id: string;
+      readonly constraint: number;
+      readonly ground: number;
+      readonly volts: number;
+      readonly dropout: number;
+    }
   | { readonly kind: "fuse"; readonly id: string; readonly branch: number; readonly carries: number };
 
 /** Where a control stands. `on`: relay pulled in, output driving, rectifier charging, fuse whole. */

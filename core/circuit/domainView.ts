@@ -37,7 +37,14 @@ export function voltageInto(out: Float64Array, view: DomainView, p: number, q: n
  * Transfer impedance in Ω from a current driven into node a and out of node b to the voltage V(p) − V(q).
  * With (p, q) = (a, b) it is the Thévenin impedance of the pair.
  */
-export function transferInto(out: Float64Array, view: DomainView, p: number, q: number, a: number, b: number): void {
+export function transferInto(
+  out: Float64Array,
+  view: DomainView,
+  p: number,
+  q: number,
+  a: number,
+  b: number,
+): void {
   const column = columnOf(view.base, a, b);
   let re = across(column.re, p, q);
   let im = across(column.im, p, q);
@@ -61,7 +68,13 @@ function across(vector: Float64Array, p: number, q: number): number {
 }
 
 /** Current in amperes from a to b through branch `index` (a, b its nodes): `out[0]` real, `out[1]` imaginary. */
-export function branchCurrentInto(out: Float64Array, view: DomainView, index: number, a: number, b: number): void {
+export function branchCurrentInto(
+  out: Float64Array,
+  view: DomainView,
+  index: number,
+  a: number,
+  b: number,
+): void {
   voltageInto(out, view, a, b);
   const v = out[0]! - view.emf[index]!;
   const w = out[1]!;

@@ -2,7 +2,17 @@ import type { Branch, Constraint } from "./branch.ts";
 import { factorInPlace, solveInto, type ComplexLu } from "./complexLu.ts";
 import { constraintRow, type Sparse } from "./constraintRow.ts";
 import type { DomainView } from "./domainView.ts";
-import { admittanceInto, columnOf, pairVector, respond, respondTransposed, rowOf, split, type SolvedDomain, type Split } from "./system.ts";
+import {
+  admittanceInto,
+  columnOf,
+  pairVector,
+  respond,
+  respondTransposed,
+  rowOf,
+  split,
+  type SolvedDomain,
+  type Split,
+} from "./system.ts";
 
 /** A branch whose value is no longer the one the base was solved with. */
 export interface BranchChange {
@@ -34,7 +44,12 @@ interface Rank {
  * a branch changes A by ±Δy at its two nodes, a constraint by one row.
  * @returns undefined when the update would be numerically worthless; the caller then solves from scratch
  */
-export function updateDomain(base: SolvedDomain, branches: readonly BranchChange[], constraints: readonly ConstraintChange[], hertz: number): DomainView | undefined {
+export function updateDomain(
+  base: SolvedDomain,
+  branches: readonly BranchChange[],
+  constraints: readonly ConstraintChange[],
+  hertz: number,
+): DomainView | undefined {
   const gRe = base.gRe.slice();
   const gIm = base.gIm.slice();
   const emf = base.emf.slice();
@@ -49,7 +64,8 @@ export function updateDomain(base: SolvedDomain, branches: readonly BranchChange
     if (inject !== 0) addInPlace(x, columnOf(base, a, b), inject, 0);
     const dRe = y[0]! - gRe[index]!;
     const dIm = y[1]! - gIm[index]!;
-    if (dRe !== 0 || dIm !== 0) ranks.push({ v: pairVector(a, b), dRe, dIm, column: columnOf(base, a, b), row: rowOf(base, a, b) });
+    if (dRe !== 0 || dIm !== 0)
+      ranks.push({ v: pairVector(a, b), dRe, dIm, column: columnOf(base, a, b), row: rowOf(base, a, b) });
     gRe[index] = y[0]!;
     gIm[index] = y[1]!;
     emf[index] = volts;
@@ -66,7 +82,16 @@ export function updateDomain(base: SolvedDomain, branches: readonly BranchChange
   if (m === undefined) return undefined;
   const response = solveSmall(m, ranks, (rank) => dot(rank.v, x));
   ranks.forEach(({ column }, i) => addInPlace(x, column, -response.re[i]!, -response.im[i]!));
-  return { base, left: ranks.map((r) => r.column), right: rightRows(base.n, ranks, m), xRe: x.re, xIm: x.im, gRe, gIm, emf };
+  return {
+    base,
+    left: ranks.map((r) => r.column),
+    right: rightRows(base.n, ranks, m),
+    xRe: x.re,
+    xIm: x.im,
+    gRe,
+    gIm,
+    emf,
+  };
 }
 
 /** x ← x + (re + j·im)·y. */
@@ -105,7 +130,11 @@ function middle(ranks: readonly Rank[]): ComplexLu | undefined {
 }
 
 /** M⁻¹·D·c, where c has one complex entry per rank. */
-function solveSmall(m: ComplexLu, ranks: readonly Rank[], entry: (rank: Rank) => [re: number, im: number]): Split {
+function solveSmall(
+  m: ComplexLu,
+  ranks: readonly Rank[],
+  entry: (rank: Rank) => [re: number, im: number],
+): Split {
   const b = split(ranks.length);
   const x = split(ranks.length);
   ranks.forEach((rank, i) => {
@@ -123,7 +152,8 @@ function rightRows(n: number, ranks: readonly Rank[], m: ComplexLu): Split[] {
   ranks.forEach((source) => {
     const weights = solveSmall(m, ranks, (rank) => (rank === source ? [1, 0] : [0, 0]));
     right.forEach((row, i) => {
-      if (weights.re[i] !== 0 || weights.im[i] !== 0) addInPlace(row, source.row, weights.re[i]!, weights.im[i]!);
+      if (weights.re[i] !== 0 || weights.im[i] !== 0)
+        addInPlace(row, source.row, weights.re[i]!, weights.im[i]!);
     });
   });
   return right;

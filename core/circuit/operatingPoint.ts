@@ -40,7 +40,14 @@ export function settle(circuit: Circuit, base?: OperatingPoint): OperatingPoint 
     const unsettled = circuit.controls.filter((_, i) => !agree(settings[i]!, next[i]!)).map((c) => c.id);
     const key = positions(settings);
     if (unsettled.length === 0 || round === ROUNDS || (seen.has(key) && key !== positions(next)))
-      return { circuit: now, settings, ac, dc, status: unsettled.length === 0 ? "settled" : "chatter", unsettled };
+      return {
+        circuit: now,
+        settings,
+        ac,
+        dc,
+        status: unsettled.length === 0 ? "settled" : "chatter",
+        unsettled,
+      };
     seen.add(key);
     settings = next;
   }
@@ -77,7 +84,8 @@ function withSettings(circuit: Circuit, settings: readonly Setting[]): Circuit {
     const { on, region, emf, loadOhms } = settings[i]!;
     switch (control.kind) {
       case "relay":
-        for (const { branch, restOhms, workOhms } of control.contacts) set(branch, { ohms: on ? workOhms : restOhms });
+        for (const { branch, restOhms, workOhms } of control.contacts)
+          set(branch, { ohms: on ? workOhms : restOhms });
         return;
       case "output":
         return set(control.branch, { ohms: on ? control.onOhms : control.offOhms });
@@ -89,7 +97,8 @@ function withSettings(circuit: Circuit, settings: readonly Setting[]): Circuit {
       case "regulator": {
         const constraint = constraints[control.constraint]!;
         const volts = region === "starved" ? control.dropout : control.volts;
-        if (constraint.kind === "regulator") constraints[control.constraint] = { ...constraint, region: region!, volts };
+        if (constraint.kind === "regulator")
+          constraints[control.constraint] = { ...constraint, region: region!, volts };
       }
     }
   });
@@ -106,9 +115,14 @@ function viewOf(circuit: Circuit, domain: Domain, base: OperatingPoint | undefin
     const nodes = circuit.nodeNames.length - 1;
     circuit.constraints.forEach((now, i) => {
       const was = base.circuit.constraints[i]!;
-      if (!isIdle(was, domain) || !isIdle(now, domain)) if (!sameEquation(was, now)) constraints.push({ row: nodes + i, was, now });
+      if (!isIdle(was, domain) || !isIdle(now, domain))
+        if (!sameEquation(was, now)) constraints.push({ row: nodes + i, was, now });
     });
-    if (branches.every(({ index, branch }) => sameIn(domain, branch, base.circuit.branches[index]!)) && constraints.length === 0) return base[domain];
+    if (
+      branches.every(({ index, branch }) => sameIn(domain, branch, base.circuit.branches[index]!)) &&
+      constraints.length === 0
+    )
+      return base[domain];
     const view = updateDomain(base[domain].base, branches, constraints, circuit.hertz);
     if (view) return view;
   }
@@ -144,16 +158,30 @@ function amps(circuit: Circuit, view: DomainView, index: number): number {
   return Math.hypot(scratch[0]!, scratch[1]!);
 }
 
-function settingOf(control: Control, was: Setting, circuit: Circuit, ac: DomainView, dc: DomainView): Setting {
+function settingOf(
+  control: Control,
+  was: Setting,
+  circuit: Circuit,
+  ac: DomainView,
+  dc: DomainView,
+): Setting {
   switch (control.kind) {
     case "relay": {
       const [a, b] = control.coil;
-      return { on: Math.hypot(magnitude(ac, a, b), dcVolts(dc, a, b)) >= (was.on ? control.release : control.pullIn) };
+      return {
+        on: Math.hypot(magnitude(ac, a, b), dcVolts(dc, a, b)) >= (was.on ? control.release : control.pullIn),
+      };
     }
     case "output":
-      return { on: control.called && control.needs.every((n) => within(dcVolts(dc, n.a, n.b), n.min, n.max)) };
+      return {
+        on: control.called && control.needs.every((n) => within(dcVolts(dc, n.a, n.b), n.min, n.max)),
+      };
     case "fuse":
-      return { on: was.on && Math.hypot(amps(circuit, ac, control.branch), amps(circuit, dc, control.branch)) <= control.carries };
+      return {
+        on:
+          was.on &&
+          Math.hypot(amps(circuit, ac, control.branch), amps(circuit, dc, control.branch)) <= control.carries,
+      };
     case "rectifier":
       return rectifierSetting(control, circuit, ac, dc);
     case "regulator": {
@@ -165,7 +193,12 @@ function settingOf(control: Control, was: Setting, circuit: Circuit, ac: DomainV
   }
 }
 
-function rectifierSetting(control: Extract<Control, { kind: "rectifier" }>, circuit: Circuit, ac: DomainView, dc: DomainView): Setting {
+function rectifierSetting(
+  control: Extract<Control, { kind: "rectifier" }>,
+  circuit: Circuit,
+  ac: DomainView,
+  dc: DomainView,
+): Setting {
   const volts = magnitude(ac, ...control.ac);
   const emf = Math.SQRT2 * volts - control.dropVolts;
   if (emf <= 0.5) return { on: false, emf: 0, loadOhms: OPEN_OHMS };

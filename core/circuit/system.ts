@@ -115,7 +115,8 @@ export function solveDomain(circuit: Circuit, domain: Domain): SolvedDomain {
   for (const node of looseIslands(circuit)) aRe[(node - 1) * n + node - 1]! += 1 / ISLAND_LEAK_OHMS;
 
   const factored = factorInPlace(n, aRe, aIm);
-  if (factored.status === "singular") throw new CircuitError({ code: "singular", at: unknownName(circuit, factored.column) });
+  if (factored.status === "singular")
+    throw new CircuitError({ code: "singular", at: unknownName(circuit, factored.column) });
   const xRe = new Float64Array(n);
   const xIm = new Float64Array(n);
   solveInto(factored.lu, bRe, bIm, xRe, xIm);
@@ -128,7 +129,14 @@ function unknownName(circuit: Circuit, column: number): string {
   return column < nodes ? circuit.nodeNames[column + 1]! : circuit.constraints[column - nodes]!.id;
 }
 
-function stampBranches(circuit: Circuit, domain: Domain, n: number, aRe: Float64Array, aIm: Float64Array, bRe: Float64Array) {
+function stampBranches(
+  circuit: Circuit,
+  domain: Domain,
+  n: number,
+  aRe: Float64Array,
+  aIm: Float64Array,
+  bRe: Float64Array,
+) {
   const count = circuit.branches.length;
   const gRe = new Float64Array(count);
   const gIm = new Float64Array(count);
@@ -143,7 +151,7 @@ function stampBranches(circuit: Circuit, domain: Domain, n: number, aRe: Float64
     addPair(aRe, n, a, b, y[0]!);
     addPair(aIm, n, a, b, y[1]!);
     // An EMF's branch is a pure resistance, so its Norton current has no imaginary part.
-    const inject = emf[k]! * y[0]!;
+    const inject = emf[k] * y[0]!;
     if (a > 0) bRe[a - 1]! += inject;
     if (b > 0) bRe[b - 1]! -= inject;
   });

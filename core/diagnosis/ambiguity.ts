@@ -10,8 +10,14 @@ const TELLABLE = 3;
  * Groups of suspects that no check in `rows` can tell apart, each with two members or more, as indices into the
  * dictionary's suspects. Observations tell two suspects apart when their chances differ by more than a half.
  */
-export function ambiguityGroups(dictionary: Dictionary, posterior: Posterior, rows: readonly Row[]): number[][] {
-  const live = dictionary.suspects.flatMap((s, i) => (s.part !== undefined && posterior.suspects[i]! > WORTH ? [i] : []));
+export function ambiguityGroups(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  rows: readonly Row[],
+): number[][] {
+  const live = dictionary.suspects.flatMap((s, i) =>
+    s.part !== undefined && posterior.suspects[i]! > WORTH ? [i] : [],
+  );
   const likeliest = live.map((suspect) => {
     let best = -1;
     dictionary.cases.forEach((c, i) => {
@@ -25,7 +31,8 @@ export function ambiguityGroups(dictionary: Dictionary, posterior: Posterior, ro
     if (placed.has(suspect)) return;
     const group = [suspect];
     for (let b = a + 1; b < live.length; b++)
-      if (!placed.has(live[b]!) && rows.every((row) => !tellsApart(row, likeliest[a]!, likeliest[b]!))) group.push(live[b]!);
+      if (!placed.has(live[b]!) && rows.every((row) => !tellsApart(row, likeliest[a]!, likeliest[b]!)))
+        group.push(live[b]!);
     if (group.length < 2) return;
     group.forEach((s) => placed.add(s));
     groups.push(group);

@@ -35,7 +35,11 @@ export function adviseCall(dictionary: Dictionary, posterior: Posterior): CallAd
 }
 
 /** The finding that multiplied the odds of an item most. */
-export function proofOf(dictionary: Dictionary, posterior: Posterior, item: string): { finding: string; factor: number } | undefined {
+export function proofOf(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  item: string,
+): { finding: string; factor: number } | undefined {
   const odds = (suspects: Float64Array) => {
     let chance = 0;
     suspects.forEach((p, i) => (chance += itemKey(dictionary, i) === item ? p : 0));

@@ -29,7 +29,12 @@ export function readingCheck(setup: Setup, fn: MeterFunction, red: string, black
 export function observationCheck(unit: UnitModel, id: string): ObservationCheck {
   const observation = unit.observations.find((o) => o.id === id);
   if (!observation) throw new RangeError(`The unit ${unit.id} has no observation “${id}”.`);
-  return { kind: "observation", id: `see/${id}`, setup: { state: observation.state, lifts: [] }, observation: id };
+  return {
+    kind: "observation",
+    id: `see/${id}`,
+    setup: { state: observation.state, lifts: [] },
+    observation: id,
+  };
 }
 
 /**
@@ -46,7 +51,8 @@ export function listChecks(unit: UnitModel): Check[] {
     if (state.power === "live") {
       for (const reference of unit.references)
         for (const point of unit.points)
-          if (point.side === reference.side && point.id !== reference.point) add(readingCheck(setup, reference.function, point.id, reference.point));
+          if (point.side === reference.side && point.id !== reference.point)
+            add(readingCheck(setup, reference.function, point.id, reference.point));
       for (const { red, black, side } of pairs) {
         const fn = unit.references.find((r) => r.side === side)?.function;
         if (fn) add(readingCheck(setup, fn, red, black));
@@ -57,10 +63,13 @@ export function listChecks(unit: UnitModel): Check[] {
     const reference = unit.references.find((r) => r.side === "mains")?.point;
     if (reference)
       for (const point of unit.points)
-        if (point.side === "mains" && point.id !== reference) add(readingCheck(setup, "ohm", point.id, reference));
+        if (point.side === "mains" && point.id !== reference)
+          add(readingCheck(setup, "ohm", point.id, reference));
     for (const lift of unit.lifts) {
       const nets = netsAt(unit, lift.terminals);
-      for (const pair of pairs) if (pair.nets.some((n) => nets.has(n))) add(readingCheck({ state: state.id, lifts: [lift.id] }, "ohm", pair.red, pair.black));
+      for (const pair of pairs)
+        if (pair.nets.some((n) => nets.has(n)))
+          add(readingCheck({ state: state.id, lifts: [lift.id] }, "ohm", pair.red, pair.black));
     }
   }
   for (const { id } of unit.observations) add(observationCheck(unit, id));
@@ -82,7 +91,15 @@ export function pairsAcrossParts(unit: UnitModel): PartPair[] {
       const red = pointAt(unit, `${part.id}.${a}`);
       const black = pointAt(unit, `${part.id}.${b}`);
       if (!red || !black || red.id === black.id || red.side !== black.side) return [];
-      return [{ part: part.id, red: red.id, black: black.id, side: red.side, nets: [part.terminals[a]!, part.terminals[b]!] }];
+      return [
+        {
+          part: part.id,
+          red: red.id,
+          black: black.id,
+          side: red.side,
+          nets: [part.terminals[a]!, part.terminals[b]!],
+        },
+      ];
     }),
   );
 }
@@ -97,7 +114,9 @@ export function pointAt(unit: UnitModel, terminal: string): Point | undefined {
   const own = unit.points.find((p) => (p.terminal ?? p.id) === terminal);
   if (own) return own;
   const net = netOf(unit, terminal);
-  return unit.points.filter((p) => netOf(unit, p.terminal ?? p.id) === net).sort((a, b) => a.minutes - b.minutes)[0];
+  return unit.points
+    .filter((p) => netOf(unit, p.terminal ?? p.id) === net)
+    .sort((a, b) => a.minutes - b.minutes)[0];
 }
 
 function netsAt(unit: UnitModel, terminals: readonly string[]): Set<string> {

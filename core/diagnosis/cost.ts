@@ -39,16 +39,20 @@ const REFIT_MINUTES = 0.5;
 export function costOf(unit: UnitModel, situation: Situation, check: Check): CheckCost {
   const steps: Step[] = [];
   const state = unit.states.find((s) => s.id === check.setup.state)!;
-  const observation = check.kind === "observation" ? unit.observations.find((o) => o.id === check.observation)! : undefined;
+  const observation =
+    check.kind === "observation" ? unit.observations.find((o) => o.id === check.observation)! : undefined;
   const touches = check.kind === "reading";
   const live = touches && needsLive(check.fn);
-  if (state.power === "live" && situation.band === "dead") steps.push({ kind: "make-live", minutes: MAKE_LIVE_MINUTES });
-  if (live && situation.band === "unproven") steps.push({ kind: "make-live", minutes: MAKE_LIVE_MINUTES / 2 });
+  if (state.power === "live" && situation.band === "dead")
+    steps.push({ kind: "make-live", minutes: MAKE_LIVE_MINUTES });
+  if (live && situation.band === "unproven")
+    steps.push({ kind: "make-live", minutes: MAKE_LIVE_MINUTES / 2 });
   const needsDead = touches && !live;
   if (needsDead && situation.band !== "dead") steps.push({ kind: "make-dead", minutes: MAKE_DEAD_MINUTES });
 
   for (const cover of coversFor(unit, check))
-    if (!situation.coversOff.includes(cover)) steps.push({ kind: "cover", id: cover, minutes: unit.covers.find((c) => c.id === cover)!.minutes });
+    if (!situation.coversOff.includes(cover))
+      steps.push({ kind: "cover", id: cover, minutes: unit.covers.find((c) => c.id === cover)!.minutes });
   steps.push(...liftSteps(unit, situation, check.setup));
   if (state.power === "live" && (situation.state !== state.id || situation.band === "dead"))
     steps.push({ kind: "wait", id: state.id, minutes: state.waitSeconds / 60 });
@@ -69,11 +73,18 @@ export function coversFor(unit: UnitModel, check: Check): string[] {
 }
 
 function liftSteps(unit: UnitModel, situation: Situation, setup: Setup): Step[] {
-  const off = setup.lifts.filter((id) => !situation.lifts.includes(id)).map((id): Step => ({ kind: "lift", id, minutes: unit.lifts.find((l) => l.id === id)!.minutes }));
-  const back = situation.lifts.filter((id) => !setup.lifts.includes(id)).map((id): Step => ({ kind: "refit", id, minutes: REFIT_MINUTES }));
+  const off = setup.lifts
+    .filter((id) => !situation.lifts.includes(id))
+    .map((id): Step => ({ kind: "lift", id, minutes: unit.lifts.find((l) => l.id === id)!.minutes }));
+  const back = situation.lifts
+    .filter((id) => !setup.lifts.includes(id))
+    .map((id): Step => ({ kind: "refit", id, minutes: REFIT_MINUTES }));
   return [...off, ...back];
 }
 
 function pointMinutes(unit: UnitModel, check: Extract<Check, { kind: "reading" }>): number {
-  return [check.red, check.black].reduce((sum, id) => sum + (unit.points.find((p) => p.id === id)?.minutes ?? 0), 0);
+  return [check.red, check.black].reduce(
+    (sum, id) => sum + (unit.points.find((p) => p.id === id)?.minutes ?? 0),
+    0,
+  );
 }

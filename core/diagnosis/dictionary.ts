@@ -1,6 +1,13 @@
 import { branchCurrentInto, settle, type OperatingPoint } from "#core/circuit/index.ts";
 import { predictReading, sensitiveBranches } from "#core/meter/index.ts";
-import { CATALOGUE, expandUnit, setupKey, type ExpandedUnit, type Setup, type UnitModel } from "#core/unit/index.ts";
+import {
+  CATALOGUE,
+  expandUnit,
+  setupKey,
+  type ExpandedUnit,
+  type Setup,
+  type UnitModel,
+} from "#core/unit/index.ts";
 import { listChecks, type Check, type ObservationCheck, type ReadingCheck } from "./checks.ts";
 import { spreadOnScale, toScale } from "./scale.ts";
 import { listSuspects, type Case, type Suspect } from "./suspects.ts";
@@ -46,7 +53,8 @@ export function buildDictionary(unit: UnitModel, report?: (done: number) => void
     const groups = groupBySetup(checks);
     let done = 0;
     for (const group of groups.values()) {
-      for (const row of rowsOfSetup(unit, suspects, cases, group[0]!.setup, group, chattering)) byId.set(row.check.id, row);
+      for (const row of rowsOfSetup(unit, suspects, cases, group[0]!.setup, group, chattering))
+        byId.set(row.check.id, row);
       report?.(++done / groups.size);
     }
   };
@@ -65,7 +73,14 @@ export function buildDictionary(unit: UnitModel, report?: (done: number) => void
   };
 }
 
-function rowsOfSetup(unit: UnitModel, suspects: readonly Suspect[], cases: readonly Case[], setup: Setup, checks: readonly Check[], chattering: string[]): Row[] {
+function rowsOfSetup(
+  unit: UnitModel,
+  suspects: readonly Suspect[],
+  cases: readonly Case[],
+  setup: Setup,
+  checks: readonly Check[],
+  chattering: string[],
+): Row[] {
   const expanded = expandUnit(unit, setup);
   const healthy = settle(expanded.circuit);
   const terminal = new Map(unit.points.map((p) => [p.id, p.terminal ?? p.id]));
@@ -73,7 +88,9 @@ function rowsOfSetup(unit: UnitModel, suspects: readonly Suspect[], cases: reado
   const readings = checks
     .filter((c) => c.kind === "reading")
     .map((check) => ({ check, p: node(check.red), q: node(check.black), ...emptyRow(cases.length) }));
-  const observations = checks.filter((c) => c.kind === "observation").map((check) => ({ check, chance: new Float64Array(cases.length) }));
+  const observations = checks
+    .filter((c) => c.kind === "observation")
+    .map((check) => ({ check, chance: new Float64Array(cases.length) }));
 
   cases.forEach((c, i) => {
     const point = c.fault ? settle(expanded.withFault(c.fault), healthy) : healthy;
@@ -85,7 +102,8 @@ function rowsOfSetup(unit: UnitModel, suspects: readonly Suspect[], cases: reado
       sd[i] = spreadOnScale(check.fn, predicted.value, predicted.spread);
       slope[i] = predicted.supplySlope;
     }
-    for (const { check, chance } of observations) chance[i] = chanceSeen(unit, expanded, healthy, point, check, suspects[c.suspect]!);
+    for (const { check, chance } of observations)
+      chance[i] = chanceSeen(unit, expanded, healthy, point, check, suspects[c.suspect]!);
   });
   for (const { mean, sd } of readings) widenForSize(cases, mean, sd);
   return [...readings.map(({ check, mean, sd, slope }) => ({ check, mean, sd, slope })), ...observations];
@@ -108,7 +126,8 @@ function emptyRow(cases: number) {
 
 /** A fault's size is unknown between the sizes tried: each case stands for the stretch to its neighbours. */
 function widenForSize(cases: readonly Case[], mean: Float64Array, sd: Float64Array): void {
-  const gap = (i: number, j: number) => (cases[i]?.suspect === cases[j]?.suspect ? Math.abs(mean[i]! - mean[j]!) : 0);
+  const gap = (i: number, j: number) =>
+    cases[i]?.suspect === cases[j]?.suspect ? Math.abs(mean[i]! - mean[j]!) : 0;
   for (let i = 1; i < cases.length; i++) {
     const widest = Math.max(gap(i, i - 1), gap(i, i + 1));
     // Half the gap is the edge of the stretch; a uniform stretch has a deviation of its half-width over √3.
@@ -120,7 +139,14 @@ function widenForSize(cases: readonly Case[], mean: Float64Array, sd: Float64Arr
 const NOTICED = 0.96;
 const IMAGINED = 0.04;
 
-function chanceSeen(unit: UnitModel, expanded: ExpandedUnit, healthy: OperatingPoint, point: OperatingPoint, check: ObservationCheck, suspect: Suspect): number {
+function chanceSeen(
+  unit: UnitModel,
+  expanded: ExpandedUnit,
+  healthy: OperatingPoint,
+  point: OperatingPoint,
+  check: ObservationCheck,
+  suspect: Suspect,
+): number {
   const observation = unit.observations.find((o) => o.id === check.observation)!;
   if (observation.kind === "look") return observation.signs[suspect.id] ?? observation.otherwise;
   const part = observation.part!;
@@ -134,7 +160,13 @@ function chanceSeen(unit: UnitModel, expanded: ExpandedUnit, healthy: OperatingP
 const current = new Float64Array(2);
 
 /** Power in the part's working branch against the healthy unit's, as the ratio of currents squared. */
-function workShare(unit: UnitModel, expanded: ExpandedUnit, healthy: OperatingPoint, point: OperatingPoint, partId: string): number {
+function workShare(
+  unit: UnitModel,
+  expanded: ExpandedUnit,
+  healthy: OperatingPoint,
+  point: OperatingPoint,
+  partId: string,
+): number {
   const part = unit.parts.find((p) => p.id === partId)!;
   const kind = CATALOGUE.get(part.type)!;
   const index = expanded.firstBranchOf(partId) + (kind.workBranch ?? 0);

@@ -1,9 +1,25 @@
 /** Diagnosis: suspects, the fault dictionary, the weighing of findings, what to check next, the call. */
 export { ambiguityGroups } from "./ambiguity.ts";
 export { adviseCall, CALL_CHANCE, proofOf, type CallAdvice } from "./call.ts";
-export { listChecks, netOf, observationCheck, pairsAcrossParts, pointAt, readingCheck, type Check, type ObservationCheck, type ReadingCheck } from "./checks.ts";
+export {
+  listChecks,
+  netOf,
+  observationCheck,
+  pairsAcrossParts,
+  pointAt,
+  readingCheck,
+  type Check,
+  type ObservationCheck,
+  type ReadingCheck,
+} from "./checks.ts";
 export { costOf, coversFor, type Band, type CheckCost, type Situation, type Step } from "./cost.ts";
-export { buildDictionary, type Dictionary, type ObservationRow, type ReadingRow, type Row } from "./dictionary.ts";
+export {
+  buildDictionary,
+  type Dictionary,
+  type ObservationRow,
+  type ReadingRow,
+  type Row,
+} from "./dictionary.ts";
 export type { Evidence } from "./evidence.ts";
 export { byItem, itemKey, type ItemChance } from "./items.ts";
 export { forecastCheck, rankChecks, STANDING, type OutcomeForecast, type Proposal } from "./nextCheck.ts";

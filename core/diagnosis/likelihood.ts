@@ -40,11 +40,17 @@ export interface FindingLikelihood {
  *
  * A reading is (1 − SLIP)·N(mean + slope·(s − 1), sd² + slope²·var s) + SLIP·(nothing | anywhere in the range).
  */
-export function findingLikelihood(dictionary: Dictionary, evidence: Evidence, supply: SupplyBelief): FindingLikelihood {
+export function findingLikelihood(
+  dictionary: Dictionary,
+  evidence: Evidence,
+  supply: SupplyBelief,
+): FindingLikelihood {
   const cases = new Float64Array(dictionary.cases.length);
   switch (evidence.kind) {
     case "claim":
-      dictionary.cases.forEach((c, i) => (cases[i] = dictionary.suspects[c.suspect]!.item === evidence.item ? Math.log(CLAIM) : 0));
+      dictionary.cases.forEach(
+        (c, i) => (cases[i] = dictionary.suspects[c.suspect]!.item === evidence.item ? Math.log(CLAIM) : 0),
+      );
       return { cases, notInModel: 0 };
     case "seen": {
       const row = dictionary.row(evidence.check);
@@ -55,7 +61,9 @@ export function findingLikelihood(dictionary: Dictionary, evidence: Evidence, su
     }
     case "beep": {
       const row = readingRow(dictionary, evidence);
-      row.mean.forEach((_, i) => (cases[i] = Math.log(evidence.beep ? beepChance(row, i) : 1 - beepChance(row, i))));
+      row.mean.forEach(
+        (_, i) => (cases[i] = Math.log(evidence.beep ? beepChance(row, i) : 1 - beepChance(row, i))),
+      );
       return { cases, notInModel: Math.log(0.5) };
     }
     case "reading": {
@@ -74,7 +82,13 @@ function readingRow(dictionary: Dictionary, evidence: Evidence & { kind: "readin
   return row;
 }
 
-function readingLikelihood(row: ReadingRow, i: number, y: number, slip: number, supply: SupplyBelief): number {
+function readingLikelihood(
+  row: ReadingRow,
+  i: number,
+  y: number,
+  slip: number,
+  supply: SupplyBelief,
+): number {
   const slope = row.slope[i]!;
   const mean = row.mean[i]! + slope * (supply.mean[i]! - 1);
   const variance = row.sd[i]! ** 2 + slope ** 2 * supply.variance[i]!;

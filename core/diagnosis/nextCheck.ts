@@ -42,7 +42,13 @@ const OVERHEAD_MINUTES = 0.4;
  * Ranks the checks of `rows` that are not done yet by expected information about the replaceable item per minute:
  * I(item; outcome) = H(item) − Σ P(outcome)·H(item | outcome), in bits.
  */
-export function rankChecks(dictionary: Dictionary, posterior: Posterior, situation: Situation, done: ReadonlySet<string>, limit = 8): Proposal[] {
+export function rankChecks(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  situation: Situation,
+  done: ReadonlySet<string>,
+  limit = 8,
+): Proposal[] {
   const items = indexItems(dictionary);
   const now = itemChances(dictionary, posterior, items);
   const bits = entropy(now);
@@ -53,22 +59,44 @@ export function rankChecks(dictionary: Dictionary, posterior: Posterior, situati
     const gain = bits - remainingBits(posterior, live, outcomesOf(live, row), items);
     if (gain < LEAST_GAIN) continue;
     const cost = costOf(dictionary.unit, situation, row.check);
-    ranked.push({ row, cost, gain, score: gain / (cost.minutes + OVERHEAD_MINUTES + (cost.live && hazardous(dictionary.unit) ? HAZARD_MINUTES : 0)) });
+    ranked.push({
+      row,
+      cost,
+      gain,
+      score:
+        gain /
+        (cost.minutes + OVERHEAD_MINUTES + (cost.live && hazardous(dictionary.unit) ? HAZARD_MINUTES : 0)),
+    });
   }
   const most = ranked.reduce((top, r) => Math.max(top, r.gain), 0);
   const telling = ranked.filter((r) => r.gain >= WORTH_OF_BEST * most).sort((a, b) => b.score - a.score);
-  return telling.slice(0, limit).map(({ row, ...rest }) => ({ check: row.check, ...rest, outcomes: forecast(posterior, live, outcomesOf(live, row), items, now) }));
+  return telling.slice(0, limit).map(({ row, ...rest }) => ({
+    check: row.check,
+    ...rest,
+    outcomes: forecast(posterior, live, outcomesOf(live, row), items, now),
+  }));
 }
 
 /** The forecast of one check, for a pair chosen by hand. */
-export function forecastCheck(dictionary: Dictionary, posterior: Posterior, situation: Situation, check: Check): Proposal {
+export function forecastCheck(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  situation: Situation,
+  check: Check,
+): Proposal {
   const items = indexItems(dictionary);
   const now = itemChances(dictionary, posterior, items);
   const live = liveCases(posterior);
   const outcomes = outcomesOf(live, dictionary.row(check));
   const gain = Math.max(0, entropy(now) - remainingBits(posterior, live, outcomes, items));
   const cost = costOf(dictionary.unit, situation, check);
-  return { check, cost, gain, score: gain / (cost.minutes + OVERHEAD_MINUTES), outcomes: forecast(posterior, live, outcomes, items, now) };
+  return {
+    check,
+    cost,
+    gain,
+    score: gain / (cost.minutes + OVERHEAD_MINUTES),
+    outcomes: forecast(posterior, live, outcomes, items, now),
+  };
 }
 
 function hazardous(unit: UnitModel): boolean {
@@ -110,7 +138,13 @@ export function entropy(weights: ArrayLike<number>): number {
 }
 
 /** Item weights after outcome k; they sum to its chance. */
-function afterOutcome(posterior: Posterior, live: LiveCases, { chance, labels }: Outcomes, items: ItemIndex, k: number): Float64Array {
+function afterOutcome(
+  posterior: Posterior,
+  live: LiveCases,
+  { chance, labels }: Outcomes,
+  items: ItemIndex,
+  k: number,
+): Float64Array {
   const n = live.index.length;
   const weights = new Float64Array(items.keys.length);
   for (let j = 0; j < n; j++) weights[items.ofCase[live.index[j]!]!]! += live.chance[j]! * chance[k * n + j]!;
@@ -127,7 +161,13 @@ function remainingBits(posterior: Posterior, live: LiveCases, outcomes: Outcomes
   return bits;
 }
 
-function forecast(posterior: Posterior, live: LiveCases, outcomes: Outcomes, items: ItemIndex, now: Float64Array): OutcomeForecast[] {
+function forecast(
+  posterior: Posterior,
+  live: LiveCases,
+  outcomes: Outcomes,
+  items: ItemIndex,
+  now: Float64Array,
+): OutcomeForecast[] {
   return outcomes.labels
     .map((label, k) => {
       const weights = afterOutcome(posterior, live, outcomes, items, k);
@@ -136,8 +176,14 @@ function forecast(posterior: Posterior, live: LiveCases, outcomes: Outcomes, ite
       return {
         label,
         chance: sum,
-        leaves: after.filter((e) => e.chance >= STANDING).sort((a, b) => b.chance - a.chance).map(({ item, chance }) => ({ item, chance })),
-        clears: after.filter((e) => e.was >= STANDING && e.chance < STANDING).sort((a, b) => b.was - a.was).map((e) => e.item),
+        leaves: after
+          .filter((e) => e.chance >= STANDING)
+          .sort((a, b) => b.chance - a.chance)
+          .map(({ item, chance }) => ({ item, chance })),
+        clears: after
+          .filter((e) => e.was >= STANDING && e.chance < STANDING)
+          .sort((a, b) => b.was - a.was)
+          .map((e) => e.item),
       };
     })
     .filter((o) => o.chance > 0.005);

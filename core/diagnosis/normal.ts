@@ -10,7 +10,8 @@ export function normalDensity(x: number, mean: number, sd: number): number {
 export function normalBelow(u: number): number {
   if (u > 6 || u < -6) return u > 0 ? 1 : 0;
   const t = 1 / (1 + 0.2316419 * Math.abs(u));
-  const poly = t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  const poly =
+    t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
   const upper = (Math.exp(-0.5 * u * u) / ROOT_TAU) * poly;
   return u >= 0 ? 1 - upper : upper;
 }

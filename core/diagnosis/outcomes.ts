@@ -57,7 +57,9 @@ export function outcomesOf(live: LiveCases, row: Row): Outcomes {
     return { labels: [{ kind: "seen" }, { kind: "not-seen" }], chance };
   }
   const mean = Float64Array.from(live.index, (i) => row.mean[i]!);
-  const spread = Float64Array.from(live.index, (i, j) => Math.hypot(row.sd[i]!, row.slope[i]! * live.supplySd[j]!));
+  const spread = Float64Array.from(live.index, (i, j) =>
+    Math.hypot(row.sd[i]!, row.slope[i]! * live.supplySd[j]!),
+  );
   const limits = classLimits(mean, spread);
   const classes = limits.length + 1;
   const nothing = row.check.fn === "ohm" ? classes - 1 : classAt(limits, 0);
@@ -83,7 +85,8 @@ function classLimits(mean: Float64Array, spread: Float64Array): number[] {
   const anchors: number[] = [];
   for (let j = 0; j < mean.length && anchors.length < MOST_CLASSES; j++) {
     let apart = true;
-    for (const a of anchors) apart &&= Math.abs(mean[j]! - mean[a]!) > (APART / 2) * (spread[j]! + spread[a]!);
+    for (const a of anchors)
+      apart &&= Math.abs(mean[j]! - mean[a]!) > (APART / 2) * (spread[j]! + spread[a]!);
     if (apart) anchors.push(j);
   }
   anchors.sort((a, b) => mean[a]! - mean[b]!);
@@ -100,8 +103,19 @@ function classAt(limits: readonly number[], y: number): number {
 }
 
 /** Each class named by the likeliest reading in it, with the span of what its cases read. */
-function classLabels(row: ReadingRow, live: LiveCases, mean: Float64Array, spread: Float64Array, limits: readonly number[]): OutcomeLabel[] {
-  const spans = Array.from({ length: limits.length + 1 }, () => ({ best: 0, mean: 0, low: Infinity, high: -Infinity }));
+function classLabels(
+  row: ReadingRow,
+  live: LiveCases,
+  mean: Float64Array,
+  spread: Float64Array,
+  limits: readonly number[],
+): OutcomeLabel[] {
+  const spans = Array.from({ length: limits.length + 1 }, () => ({
+    best: 0,
+    mean: 0,
+    low: Infinity,
+    high: -Infinity,
+  }));
   for (let j = 0; j < mean.length; j++) {
     const span = spans[classAt(limits, mean[j]!)]!;
     if (live.chance[j]! > span.best) {

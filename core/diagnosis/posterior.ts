@@ -56,7 +56,10 @@ function normalised(log: Float64Array, outside: number): { cases: Float64Array; 
   return { cases, outside: rest / sum };
 }
 
-function bySuspect(dictionary: Dictionary, { cases, outside }: { cases: Float64Array; outside: number }): Float64Array {
+function bySuspect(
+  dictionary: Dictionary,
+  { cases, outside }: { cases: Float64Array; outside: number },
+): Float64Array {
   const chances = new Float64Array(dictionary.suspects.length);
   dictionary.cases.forEach((c, i) => (chances[c.suspect]! += cases[i]!));
   chances[dictionary.suspects.findIndex((s) => s.id === NOT_IN_MODEL)] = outside;

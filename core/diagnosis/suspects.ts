@@ -43,21 +43,43 @@ export interface SuspectList {
 export function listSuspects(unit: UnitModel): SuspectList {
   const suspects: Suspect[] = [
     { id: AS_IT_SHOULD, name: "Works as it should", modeName: "", prior: PRIOR_AS_IT_SHOULD, works: true },
-    { id: NOT_IN_MODEL, name: "Something not in the model", modeName: "", prior: PRIOR_NOT_IN_MODEL, works: true },
+    {
+      id: NOT_IN_MODEL,
+      name: "Something not in the model",
+      modeName: "",
+      prior: PRIOR_NOT_IN_MODEL,
+      works: true,
+    },
   ];
   const cases: Case[] = [{ suspect: 0, share: 1 }];
   const modes = unit.parts.flatMap((part) =>
-    CATALOGUE.get(part.type)!.modes.map((mode) => ({ part, mode, weight: part.weights[mode.id] ?? mode.weight })),
+    CATALOGUE.get(part.type)!.modes.map((mode) => ({
+      part,
+      mode,
+      weight: part.weights[mode.id] ?? mode.weight,
+    })),
   );
   const total = modes.reduce((sum, { weight }) => sum + weight, 0);
   for (const { part, mode, weight } of modes) {
     if (weight === 0) continue;
     const suspect = suspects.length;
     const prior = ((1 - PRIOR_AS_IT_SHOULD - PRIOR_NOT_IN_MODEL) * weight) / total;
-    suspects.push({ id: `${part.id}:${mode.id}`, name: part.name, modeName: mode.name, part: part.id, item: part.item, prior, works: mode.works ?? true });
+    suspects.push({
+      id: `${part.id}:${mode.id}`,
+      name: part.name,
+      modeName: mode.name,
+      part: part.id,
+      item: part.item,
+      prior,
+      works: mode.works ?? true,
+    });
     const sizes: readonly (number | undefined)[] = mode.severities ?? [undefined];
     for (const severity of sizes)
-      cases.push({ suspect, share: 1 / sizes.length, fault: { part: part.id, mode: mode.id, ...(severity === undefined ? {} : { severity }) } });
+      cases.push({
+        suspect,
+        share: 1 / sizes.length,
+        fault: { part: part.id, mode: mode.id, ...(severity === undefined ? {} : { severity }) },
+      });
   }
   return { suspects, cases };
 }

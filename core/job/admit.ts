@@ -6,9 +6,18 @@ import type { JobState } from "./replay.ts";
 /** Why an event may not join a job's log. */
 export type AdmissionProblem =
   | { readonly code: "job-closed"; readonly at: string }
-  | { readonly code: "unknown"; readonly what: "point" | "state" | "lift" | "observation" | "item" | "suspect" | "finding"; readonly id: string }
+  | {
+      readonly code: "unknown";
+      readonly what: "point" | "state" | "lift" | "observation" | "item" | "suspect" | "finding";
+      readonly id: string;
+    }
   | { readonly code: "same-point"; readonly id: string }
-  | { readonly code: "band"; readonly fn: string; readonly band: JobState["band"]; readonly needs: "live" | "dead" }
+  | {
+      readonly code: "band";
+      readonly fn: string;
+      readonly band: JobState["band"];
+      readonly needs: "live" | "dead";
+    }
   | { readonly code: "state-band"; readonly state: string; readonly fn: string }
   | { readonly code: "result-kind"; readonly wanted: string }
   | { readonly code: "impossible"; readonly value: number; readonly limit: number }
@@ -24,38 +33,52 @@ export function admissionProblems(unit: UnitModel, job: JobState, event: JobEven
   if (job.closed) return [{ code: "job-closed", at: job.closed.event.at }];
   if (body.type === "finding") return findingProblems(unit, job, body);
   if (body.type === "retraction") return retractionProblems(job, body);
-  if (body.type === "claim" && body.item !== undefined && !unit.items.some((i) => i.id === body.item)) return [{ code: "unknown", what: "item", id: body.item }];
-  if (body.type === "call" && !unit.items.some((i) => i.id === body.item)) return [{ code: "unknown", what: "item", id: body.item }];
+  if (body.type === "claim" && body.item !== undefined && !unit.items.some((i) => i.id === body.item))
+    return [{ code: "unknown", what: "item", id: body.item }];
+  if (body.type === "call" && !unit.items.some((i) => i.id === body.item))
+    return [{ code: "unknown", what: "item", id: body.item }];
   return [];
 }
 
 function findingProblems(unit: UnitModel, job: JobState, { check, result }: FindingBody): AdmissionProblem[] {
   if (check.kind === "observation") {
-    if (!unit.observations.some((o) => o.id === check.observation)) return [{ code: "unknown", what: "observation", id: check.observation }];
+    if (!unit.observations.some((o) => o.id === check.observation))
+      return [{ code: "unknown", what: "observation", id: check.observation }];
     return result.kind === "seen" ? [] : [{ code: "result-kind", wanted: "yes or no" }];
   }
   const problems: AdmissionProblem[] = [];
-  for (const point of [check.red, check.black]) if (!unit.points.some((p) => p.id === point)) problems.push({ code: "unknown", what: "point", id: point });
+  for (const point of [check.red, check.black])
+    if (!unit.points.some((p) => p.id === point))
+      problems.push({ code: "unknown", what: "point", id: point });
   if (check.red === check.black) problems.push({ code: "same-point", id: check.red });
   const state = unit.states.find((s) => s.id === check.setup.state);
   if (!state) problems.push({ code: "unknown", what: "state", id: check.setup.state });
-  for (const lift of check.setup.lifts) if (!unit.lifts.some((l) => l.id === lift)) problems.push({ code: "unknown", what: "lift", id: lift });
+  for (const lift of check.setup.lifts)
+    if (!unit.lifts.some((l) => l.id === lift)) problems.push({ code: "unknown", what: "lift", id: lift });
   const needs = needsLive(check.fn) ? "live" : "dead";
   if (job.band !== needs) problems.push({ code: "band", fn: FUNCTION_NAME[check.fn], band: job.band, needs });
-  else if (state && state.power !== needs) problems.push({ code: "state-band", state: state.name, fn: FUNCTION_NAME[check.fn] });
+  else if (state && state.power !== needs)
+    problems.push({ code: "state-band", state: state.name, fn: FUNCTION_NAME[check.fn] });
   if (result.kind === "seen") problems.push({ code: "result-kind", wanted: "a reading" });
   if (result.kind === "beep" && needs === "live") problems.push({ code: "result-kind", wanted: "volts" });
   if (result.kind === "value" && result.value !== "OL") {
-    if (needs === "live" && Math.abs(result.value) > MOST_VOLTS) problems.push({ code: "impossible", value: result.value, limit: MOST_VOLTS });
+    if (needs === "live" && Math.abs(result.value) > MOST_VOLTS)
+      problems.push({ code: "impossible", value: result.value, limit: MOST_VOLTS });
     if (needs === "dead" && result.value < 0) problems.push({ code: "negative-ohms", value: result.value });
   }
   return problems;
 }
 
-function retractionProblems(job: JobState, body: Extract<EventBody, { type: "retraction" }>): AdmissionProblem[] {
+function retractionProblems(
+  job: JobState,
+  body: Extract<EventBody, { type: "retraction" }>,
+): AdmissionProblem[] {
   const entry = job.ledger.find((e) => e.event.id === body.of);
   if (entry?.retracted) return [{ code: "already-retracted", id: body.of }];
-  const known = entry ?? job.claims.find((c) => c.event.id === body.of) ?? (job.call?.event.id === body.of ? job.call : undefined);
+  const known =
+    entry ??
+    job.claims.find((c) => c.event.id === body.of) ??
+    (job.call?.event.id === body.of ? job.call : undefined);
   return known ? [] : [{ code: "unknown", what: "finding", id: body.of }];
 }
 

@@ -1,5 +1,12 @@
 import { CATALOGUE, type Course, type UnitModel } from "#core/unit/index.ts";
-import { netOf, readingCheck, toScale, type Dictionary, type Posterior, type ReadingRow } from "#core/diagnosis/index.ts";
+import {
+  netOf,
+  readingCheck,
+  toScale,
+  type Dictionary,
+  type Posterior,
+  type ReadingRow,
+} from "#core/diagnosis/index.ts";
 import { showPoint } from "./pointNames.ts";
 import type { JobState } from "./replay.ts";
 
@@ -38,38 +45,69 @@ export interface CourseView {
 const CLEARED = 0.01;
 
 /** The course's points with expected bands and measured marks, and the parts between them. */
-export function courseView(dictionary: Dictionary, job: JobState, posterior: Posterior, course: Course): CourseView {
+export function courseView(
+  dictionary: Dictionary,
+  job: JobState,
+  posterior: Posterior,
+  course: Course,
+): CourseView {
   const { unit } = dictionary;
   const setup = { state: course.state, lifts: [] };
   const leading = likeliestCase(dictionary, posterior);
   const points = course.points.map((id): CoursePoint => {
     const point = unit.points.find((p) => p.id === id)!;
-    const base = { id, label: showPoint(id), name: point.name, ...(point.colour ? { colour: point.colour } : {}) };
+    const base = {
+      id,
+      label: showPoint(id),
+      name: point.name,
+      ...(point.colour ? { colour: point.colour } : {}),
+    };
     if (id === course.reference) return base;
     const check = readingCheck(setup, course.function, id, course.reference);
     const row = dictionary.row(check) as ReadingRow;
     const expected = expectedOf(row, posterior);
-    const measured = job.ledger.filter((e) => !e.retracted && e.check.id === check.id && e.body.result.kind === "value").at(-1);
-    const value = measured?.body.result.kind === "value" && measured.body.result.value !== "OL" ? measured.body.result.value : undefined;
+    const measured = job.ledger
+      .filter((e) => !e.retracted && e.check.id === check.id && e.body.result.kind === "value")
+      .at(-1);
+    const value =
+      measured?.body.result.kind === "value" && measured.body.result.value !== "OL"
+        ? measured.body.result.value
+        : undefined;
     return {
       ...base,
       expected,
       ...(leading > 0 ? { suspected: row.mean[leading]! } : {}),
-      ...(measured && value !== undefined ? { measured: { value, finding: measured.event.id, asItShould: isAsItShould(row, posterior, value) } } : {}),
+      ...(measured && value !== undefined
+        ? { measured: { value, finding: measured.event.id, asItShould: isAsItShould(row, posterior, value) } }
+        : {}),
     };
   });
-  const links = course.points.slice(1).map((id, i) => linkBetween(dictionary, posterior, course.points[i]!, id));
-  return { id: course.id, name: course.name, state: unit.states.find((s) => s.id === course.state)!.name, fn: course.function, reference: course.reference, points, links };
+  const links = course.points
+    .slice(1)
+    .map((id, i) => linkBetween(dictionary, posterior, course.points[i]!, id));
+  return {
+    id: course.id,
+    name: course.name,
+    state: unit.states.find((s) => s.id === course.state)!.name,
+    fn: course.function,
+    reference: course.reference,
+    points,
+    links,
+  };
 }
 
 function likeliestCase(dictionary: Dictionary, posterior: Posterior): number {
   let best = 0;
-  for (let i = 1; i < dictionary.cases.length; i++) if (posterior.cases[i]! > posterior.cases[best]!) best = i;
+  for (let i = 1; i < dictionary.cases.length; i++)
+    if (posterior.cases[i]! > posterior.cases[best]!) best = i;
   return best;
 }
 
 /** Healthy reading with the supply as measured so far: mean and two standard deviations either way, on the row's scale. */
-export function expectedOf(row: ReadingRow, posterior: Posterior): { low: number; mid: number; high: number } {
+export function expectedOf(
+  row: ReadingRow,
+  posterior: Posterior,
+): { low: number; mid: number; high: number } {
   const mid = row.mean[0]! + row.slope[0]! * (posterior.supply.mean[0]! - 1);
   const sd = Math.hypot(row.sd[0]!, row.slope[0]! * Math.sqrt(posterior.supply.variance[0]!));
   return { low: mid - 2 * sd, mid, high: mid + 2 * sd };
@@ -83,13 +121,20 @@ export function isAsItShould(row: ReadingRow, posterior: Posterior, value: numbe
 
 function linkBetween(dictionary: Dictionary, posterior: Posterior, from: string, to: string): CourseLink {
   const parts = partsBetween(dictionary.unit, from, to);
-  const chance = dictionary.suspects.reduce((sum, s, i) => sum + (s.part !== undefined && parts.includes(s.part) ? posterior.suspects[i]! : 0), 0);
-  const weighty = parts.filter((id) => !["wire", "pin"].includes(dictionary.unit.parts.find((p) => p.id === id)!.type));
+  const chance = dictionary.suspects.reduce(
+    (sum, s, i) => sum + (s.part !== undefined && parts.includes(s.part) ? posterior.suspects[i]! : 0),
+    0,
+  );
+  const weighty = parts.filter(
+    (id) => !["wire", "pin"].includes(dictionary.unit.parts.find((p) => p.id === id)!.type),
+  );
   return { label: listLabel(weighty.length > 0 ? weighty : parts), parts, cleared: chance < CLEARED };
 }
 
 function listLabel(parts: readonly string[]): string {
-  return parts.length === 0 ? "joined" : parts.slice(0, 2).map(showPoint).join(" ") + (parts.length > 2 ? " …" : "");
+  return parts.length === 0
+    ? "joined"
+    : parts.slice(0, 2).map(showPoint).join(" ") + (parts.length > 2 ? " …" : "");
 }
 
 /** Parts that the current passes from one point to the other: the shortest chain through pairs of terminals that conduct. */

@@ -1,5 +1,10 @@
 import { FUNCTION_UNIT, needsLive, type MeterFunction } from "#core/meter/index.ts";
-import { describeQuantityProblem, parseQuantity, type Quantity, type QuantityProblem } from "#core/quantity/index.ts";
+import {
+  describeQuantityProblem,
+  parseQuantity,
+  type Quantity,
+  type QuantityProblem,
+} from "#core/quantity/index.ts";
 import type { Setup, UnitModel } from "#core/unit/index.ts";
 import type { ReadingCheck } from "#core/diagnosis/index.ts";
 import { storeValue, type FindingBody } from "./events.ts";
@@ -24,7 +29,8 @@ export type EntryProblem =
   | { readonly code: "unit-misfit"; readonly unit: string; readonly fn: MeterFunction }
   | { readonly code: "one-point-for-ohms"; readonly at: string };
 
-export type EntryResult = { readonly ok: true; readonly body: FindingBody } | { readonly ok: false; readonly problem: EntryProblem };
+export type EntryResult =
+  { readonly ok: true; readonly body: FindingBody } | { readonly ok: false; readonly problem: EntryProblem };
 
 const FUNCTION_WORDS: Readonly<Record<string, MeterFunction>> = {
   vac: "vac",
@@ -42,7 +48,8 @@ const FUNCTION_WORDS: Readonly<Record<string, MeterFunction>> = {
 const CONNECTING = new Set(["to", "at", "and", "across", "from", "-", "–", ":", "on", "is", "reads", "="]);
 
 /** A value at the end of the line: OL, or a number with an optional prefix and unit, one or two words. */
-const VALUE = /(?:^|\s)(ol|o\.l\.?|open line|[-+−–]?(?:\d|[.,]\d)\S*(?:\s+(?:[pnuµμmkKMG]?(?:v|vac|vdc|a|aac|adc|ohms?|Ω|ω|hz|f)|[pnuµμmkKMG]|meg(?:ohms?)?))?)\s*$/iu;
+const VALUE =
+  /(?:^|\s)(ol|o\.l\.?|open line|[-+−–]?(?:\d|[.,]\d)\S*(?:\s+(?:[pnuµμmkKMG]?(?:v|vac|vdc|a|aac|adc|ohms?|Ω|ω|hz|f)|[pnuµμmkKMG]|meg(?:ohms?)?))?)\s*$/iu;
 
 /**
  * Understands one line: "P4.3 to N 118 vac", "TC1 ohm OL", "1.8 vac", "4k7", "K3.com K3.no no beep", "… in wash".
@@ -52,17 +59,35 @@ export function parseEntry(unit: UnitModel, text: string, context: EntryContext)
   const { line, state } = takeState(unit, text.trim());
   if (state !== undefined && !("id" in state)) return fail(state);
   const beep = /(?:^|\s)(no |silent |without )?beeps?\s*$/iu.exec(line);
-  if (beep) return withPair(unit, line.slice(0, beep.index), "continuity", { kind: "beep", beep: beep[1] === undefined }, context, state?.id);
+  if (beep)
+    return withPair(
+      unit,
+      line.slice(0, beep.index),
+      "continuity",
+      { kind: "beep", beep: beep[1] === undefined },
+      context,
+      state?.id,
+    );
 
   const value = VALUE.exec(line);
-  if (!value) return fail(line === "" ? { code: "quantity", problem: { code: "empty" } } : { code: "no-value", at: line });
+  if (!value)
+    return fail(
+      line === "" ? { code: "quantity", problem: { code: "empty" } } : { code: "no-value", at: line },
+    );
   const parsed = parseQuantity(value[1]!.replace(/^open line$/iu, "OL"));
   if (!parsed.ok) return fail({ code: "quantity", problem: parsed.problem });
   const before = line.slice(0, value.index);
   const { words, fn: named } = takeFunction(before);
   const fn = functionFor(unit, parsed.quantity, named, words, context);
   if (typeof fn !== "string") return fail(fn);
-  return withPair(unit, words.join(" "), fn, { kind: "value", value: storeValue(parsed.quantity.value) }, context, state?.id);
+  return withPair(
+    unit,
+    words.join(" "),
+    fn,
+    { kind: "value", value: storeValue(parsed.quantity.value) },
+    context,
+    state?.id,
+  );
 }
 
 function fail(problem: EntryProblem): EntryResult {
@@ -73,8 +98,13 @@ function takeState(unit: UnitModel, line: string): { line: string; state?: { id:
   const named = /^(.*?)\s+(?:in|while|during|@)\s+(\D[^\d]*)$/iu.exec(line);
   if (!named) return { line };
   const wanted = named[2]!.trim().toLowerCase();
-  const state = unit.states.find((s) => s.id.toLowerCase() === wanted.replace(/\s+/gu, "-") || s.name.toLowerCase() === wanted);
-  return { line: named[1]!, state: state ?? { code: "unknown-state", at: named[2]!.trim(), known: unit.states.map((s) => s.name) } };
+  const state = unit.states.find(
+    (s) => s.id.toLowerCase() === wanted.replace(/\s+/gu, "-") || s.name.toLowerCase() === wanted,
+  );
+  return {
+    line: named[1]!,
+    state: state ?? { code: "unknown-state", at: named[2]!.trim(), known: unit.states.map((s) => s.name) },
+  };
 }
 
 function takeFunction(text: string): { words: string[]; fn?: MeterFunction } {
@@ -87,27 +117,55 @@ function takeFunction(text: string): { words: string[]; fn?: MeterFunction } {
   return { words, ...(fn ? { fn } : {}) };
 }
 
-function functionFor(unit: UnitModel, quantity: Quantity, named: MeterFunction | undefined, words: readonly string[], context: EntryContext): MeterFunction | EntryProblem {
-  const fromUnit = quantity.unit === "V" ? (quantity.kind === "ac" ? "vac" : quantity.kind === "dc" ? "vdc" : "volts") : quantity.unit === "Ω" ? "ohm" : undefined;
-  if (quantity.unit !== undefined && fromUnit === undefined) return { code: "unit-misfit", unit: quantity.unit, fn: named ?? context.pending?.fn ?? "vac" };
+function functionFor(
+  unit: UnitModel,
+  quantity: Quantity,
+  named: MeterFunction | undefined,
+  words: readonly string[],
+  context: EntryContext,
+): MeterFunction | EntryProblem {
+  const fromUnit =
+    quantity.unit === "V"
+      ? quantity.kind === "ac"
+        ? "vac"
+        : quantity.kind === "dc"
+          ? "vdc"
+          : "volts"
+      : quantity.unit === "Ω"
+        ? "ohm"
+        : undefined;
+  if (quantity.unit !== undefined && fromUnit === undefined)
+    return { code: "unit-misfit", unit: quantity.unit, fn: named ?? context.pending?.fn ?? "vac" };
   const asked = named ?? (words.length === 0 ? context.pending?.fn : undefined);
-  if (fromUnit === undefined) return asked ?? (quantity.value === Infinity ? "ohm" : sideFunction(unit, words));
+  if (fromUnit === undefined)
+    return asked ?? (quantity.value === Infinity ? "ohm" : sideFunction(unit, words));
   if (fromUnit === "volts") {
     if (asked === undefined) return sideFunction(unit, words);
     return needsLive(asked) ? asked : { code: "unit-misfit", unit: "V", fn: asked };
   }
-  if (named !== undefined && FUNCTION_UNIT[named] !== FUNCTION_UNIT[fromUnit]) return { code: "unit-misfit", unit: quantity.unit!, fn: named };
+  if (named !== undefined && FUNCTION_UNIT[named] !== FUNCTION_UNIT[fromUnit])
+    return { code: "unit-misfit", unit: quantity.unit!, fn: named };
   return fromUnit;
 }
 
 /** The function with which a point's side is usually read. */
 function sideFunction(unit: UnitModel, words: readonly string[]): MeterFunction {
   const name = words[0] ?? "";
-  const side = findPoint(unit, name)?.side ?? unit.points.find((p) => p.id === pairAcross(unit, name)?.red)?.side ?? "mains";
+  const side =
+    findPoint(unit, name)?.side ??
+    unit.points.find((p) => p.id === pairAcross(unit, name)?.red)?.side ??
+    "mains";
   return unit.references.find((r) => r.side === side)?.function ?? "vac";
 }
 
-function withPair(unit: UnitModel, text: string, fn: MeterFunction, result: FindingBody["result"], context: EntryContext, state: string | undefined): EntryResult {
+function withPair(
+  unit: UnitModel,
+  text: string,
+  fn: MeterFunction,
+  result: FindingBody["result"],
+  context: EntryContext,
+  state: string | undefined,
+): EntryResult {
   const { words } = takeFunction(text);
   const pair = pairFrom(unit, words, fn, context);
   if ("code" in pair) return fail(pair);
@@ -115,8 +173,14 @@ function withPair(unit: UnitModel, text: string, fn: MeterFunction, result: Find
   return { ok: true, body: { type: "finding", check: { kind: "reading", setup, fn, ...pair }, result } };
 }
 
-function pairFrom(unit: UnitModel, words: readonly string[], fn: MeterFunction, context: EntryContext): { red: string; black: string } | EntryProblem {
-  if (words.length === 0) return context.pending ? { red: context.pending.red, black: context.pending.black } : { code: "no-pair" };
+function pairFrom(
+  unit: UnitModel,
+  words: readonly string[],
+  fn: MeterFunction,
+  context: EntryContext,
+): { red: string; black: string } | EntryProblem {
+  if (words.length === 0)
+    return context.pending ? { red: context.pending.red, black: context.pending.black } : { code: "no-pair" };
   if (words.length > 2) return { code: "too-many-points", at: words.join(" ") };
   const across = words.length === 1 && !findPoint(unit, words[0]!) ? pairAcross(unit, words[0]!) : undefined;
   if (across) return { red: across.red, black: across.black };
@@ -130,11 +194,22 @@ function pairFrom(unit: UnitModel, words: readonly string[], fn: MeterFunction, 
   return { red: red.id, black: reference.point };
 }
 
-function setupFor(unit: UnitModel, fn: MeterFunction, context: EntryContext, pending: boolean, state: string | undefined): { state: string; lifts: string[] } {
+function setupFor(
+  unit: UnitModel,
+  fn: MeterFunction,
+  context: EntryContext,
+  pending: boolean,
+  state: string | undefined,
+): { state: string; lifts: string[] } {
   if (state !== undefined) return { state, lifts: [] };
   const live = needsLive(fn);
   const asked = context.pending;
-  const setup = pending && asked && needsLive(asked.fn) === live ? asked.setup : live ? context.liveSetup : context.deadSetup;
+  const setup =
+    pending && asked && needsLive(asked.fn) === live
+      ? asked.setup
+      : live
+        ? context.liveSetup
+        : context.deadSetup;
   return { state: setup.state, lifts: [...setup.lifts] };
 }
 

@@ -7,7 +7,13 @@ const note = z.string().max(2000);
 export const storedValue = z.union([z.number().finite(), z.literal("OL")]);
 
 const setup = z.strictObject({ state: id, lifts: z.array(id).max(20) });
-const reading = z.strictObject({ kind: z.literal("reading"), setup, fn: z.enum(["vac", "vdc", "ohm", "continuity"]), red: id, black: id });
+const reading = z.strictObject({
+  kind: z.literal("reading"),
+  setup,
+  fn: z.enum(["vac", "vdc", "ohm", "continuity"]),
+  red: id,
+  black: id,
+});
 const observation = z.strictObject({ kind: z.literal("observation"), observation: id });
 
 export const findingBody = z.strictObject({
@@ -26,12 +32,27 @@ export const findingBody = z.strictObject({
 export const eventBody = z.discriminatedUnion("type", [
   z.strictObject({ type: z.literal("opened"), complaint: note }),
   z.strictObject({ type: z.literal("claim"), item: id.optional(), text: z.string().min(1).max(500) }),
-  z.strictObject({ type: z.literal("band"), band: z.enum(["live", "dead", "unproven"]), confirmed: z.array(z.string().max(200)).max(12) }),
+  z.strictObject({
+    type: z.literal("band"),
+    band: z.enum(["live", "dead", "unproven"]),
+    confirmed: z.array(z.string().max(200)).max(12),
+  }),
   findingBody,
   z.strictObject({ type: z.literal("retraction"), of: z.uuid(), why: note.default("") }),
   z.strictObject({ type: z.literal("note"), text: note.min(1) }),
-  z.strictObject({ type: z.literal("call"), item: id, suspect: id, proof: z.uuid().optional(), chance: z.number().min(0).max(1), note: note.default("") }),
-  z.strictObject({ type: z.literal("closed"), outcome: z.enum(["repaired", "handed on", "given up"]), note: note.default("") }),
+  z.strictObject({
+    type: z.literal("call"),
+    item: id,
+    suspect: id,
+    proof: z.uuid().optional(),
+    chance: z.number().min(0).max(1),
+    note: note.default(""),
+  }),
+  z.strictObject({
+    type: z.literal("closed"),
+    outcome: z.enum(["repaired", "handed on", "given up"]),
+    note: note.default(""),
+  }),
 ]);
 
 export const jobEvent = z.strictObject({

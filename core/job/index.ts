@@ -1,9 +1,32 @@
 /** A job: its events, what they may be, what they leave, and what its screens show. */
 export { admissionProblems, describeAdmissionProblem, type AdmissionProblem } from "./admit.ts";
 export { courseView, partsBetween, type CourseLink, type CoursePoint, type CourseView } from "./course.ts";
-export { describeEntryProblem, parseEntry, type EntryContext, type EntryProblem, type EntryResult } from "./entry.ts";
-export { eventBody, jobEvent, storeValue, valueOf, type EventBody, type FindingBody, type JobEvent } from "./events.ts";
+export {
+  describeEntryProblem,
+  parseEntry,
+  type EntryContext,
+  type EntryProblem,
+  type EntryResult,
+} from "./entry.ts";
+export {
+  eventBody,
+  jobEvent,
+  storeValue,
+  valueOf,
+  type EventBody,
+  type FindingBody,
+  type JobEvent,
+} from "./events.ts";
+export type { CallView } from "./callView.ts";
+export type { LedgerRow } from "./ledgerRow.ts";
 export { findPoint, pairAcross, showPoint } from "./pointNames.ts";
 export { checkOf, replay, type JobState, type LedgerEntry } from "./replay.ts";
-export { viewJob, type CallView, type ItemView, type JobView, type LedgerRow, type ProbeView, type ProposalView, type SuspectView } from "./view.ts";
+export {
+  viewJob,
+  type ItemView,
+  type JobView,
+  type ProbeView,
+  type ProposalView,
+  type SuspectView,
+} from "./view.ts";
 export { checkText, listText, minutesText, resultText, setupText, valueText } from "./words.ts";

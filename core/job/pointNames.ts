@@ -20,7 +20,8 @@ export function findPoint(unit: UnitModel, typed: string): Point | undefined {
   const wanted = tidy(typed);
   const exact = unit.points.find((p) => tidy(p.id) === wanted);
   if (exact) return exact;
-  const reference = (side: Point["side"]) => unit.points.find((p) => p.id === unit.references.find((r) => r.side === side)?.point);
+  const reference = (side: Point["side"]) =>
+    unit.points.find((p) => p.id === unit.references.find((r) => r.side === side)?.point);
   if (wanted === "n" || wanted === "neutral") return reference("mains");
   if (wanted === "gnd" || wanted === "ground" || wanted === "0v") return reference("low-voltage");
   if (wanted === "earth" || wanted === "chassis") return unit.points.find((p) => tidy(p.id) === "pe");
@@ -31,7 +32,10 @@ export function findPoint(unit: UnitModel, typed: string): Point | undefined {
 export function similarPoints(unit: UnitModel, typed: string): string[] {
   const wanted = tidy(typed);
   const stem = wanted.split(".")[0]!;
-  return unit.points.filter((p) => stem !== "" && (tidy(p.id).startsWith(stem) || stem.startsWith(tidy(p.id).split(".")[0]!))).map((p) => showPoint(p.id)).slice(0, 6);
+  return unit.points
+    .filter((p) => stem !== "" && (tidy(p.id).startsWith(stem) || stem.startsWith(tidy(p.id).split(".")[0]!)))
+    .map((p) => showPoint(p.id))
+    .slice(0, 6);
 }
 
 /** The two points on either side of a part named by its id: "TC1". */

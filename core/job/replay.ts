@@ -1,4 +1,12 @@
-import { coversFor, observationCheck, readingCheck, type Band, type Check, type Evidence, type Situation } from "#core/diagnosis/index.ts";
+import {
+  coversFor,
+  observationCheck,
+  readingCheck,
+  type Band,
+  type Check,
+  type Evidence,
+  type Situation,
+} from "#core/diagnosis/index.ts";
 import { needsLive } from "#core/meter/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { valueOf, type EventBody, type FindingBody, type JobEvent } from "./events.ts";
@@ -44,7 +52,9 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
   });
   const claims = of("claim").filter((e) => !retracted.has(e.id));
   const bandEvent = of("band").at(-1);
-  const call = of("call").filter((e) => !retracted.has(e.id)).at(-1);
+  const call = of("call")
+    .filter((e) => !retracted.has(e.id))
+    .at(-1);
   const closed = of("closed").at(-1);
   return {
     complaint: of("opened")[0]?.body.complaint ?? "",
@@ -52,8 +62,17 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
     ...(bandEvent ? { bandEvent } : {}),
     situation: situationAfter(unit, events),
     ledger,
-    evidence: [...claims.filter((e) => e.body.item).map((e): Evidence => ({ kind: "claim", id: e.id, item: e.body.item! })), ...ledger.filter((e) => !e.retracted).map(evidenceOf)],
-    claims: claims.map((event) => ({ event, ...(event.body.item ? { item: event.body.item } : {}), text: event.body.text })),
+    evidence: [
+      ...claims
+        .filter((e) => e.body.item)
+        .map((e): Evidence => ({ kind: "claim", id: e.id, item: e.body.item! })),
+      ...ledger.filter((e) => !e.retracted).map(evidenceOf),
+    ],
+    claims: claims.map((event) => ({
+      event,
+      ...(event.body.item ? { item: event.body.item } : {}),
+      text: event.body.text,
+    })),
     notes: of("note").map((event) => ({ event, text: event.body.text })),
     ...(call ? { call: { event: call, body: call.body } } : {}),
     ...(closed ? { closed: { event: closed, body: closed.body } } : {}),
@@ -68,9 +87,15 @@ export function checkOf(unit: UnitModel, body: FindingBody): Check {
 
 function evidenceOf(entry: LedgerEntry): Evidence {
   const { event, body, check } = entry;
-  if (check.kind === "observation") return { kind: "seen", id: event.id, check, seen: body.result.kind === "seen" && body.result.seen };
+  if (check.kind === "observation")
+    return { kind: "seen", id: event.id, check, seen: body.result.kind === "seen" && body.result.seen };
   if (body.result.kind === "beep") return { kind: "beep", id: event.id, check, beep: body.result.beep };
-  return { kind: "reading", id: event.id, check, value: body.result.kind === "value" ? valueOf(body.result.value) : Infinity };
+  return {
+    kind: "reading",
+    id: event.id,
+    check,
+    value: body.result.kind === "value" ? valueOf(body.result.value) : Infinity,
+  };
 }
 
 /** What is already done at the unit: its state, covers off, leads lifted. Retracted findings still took a cover off. */

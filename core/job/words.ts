@@ -18,21 +18,30 @@ export function outcomeText(check: Check, label: OutcomeLabel, unit: UnitModel):
     if (!Number.isFinite(label.value)) return "OL";
     return `≈ ${valueText(fn, label.value, 3)}`;
   }
-  const observation = unit.observations.find((o) => check.kind === "observation" && o.id === check.observation);
+  const observation = unit.observations.find(
+    (o) => check.kind === "observation" && o.id === check.observation,
+  );
   return (label.kind === "seen" ? observation?.yes : observation?.no) ?? label.kind;
 }
 
 export function resultText(unit: UnitModel, body: FindingBody): string {
   if (body.result.kind === "beep") return body.result.beep ? "beep" : "no beep";
-  if (body.result.kind === "value") return valueText(body.check.kind === "reading" ? body.check.fn : "vac", body.result.value === "OL" ? Infinity : body.result.value);
+  if (body.result.kind === "value")
+    return valueText(
+      body.check.kind === "reading" ? body.check.fn : "vac",
+      body.result.value === "OL" ? Infinity : body.result.value,
+    );
   const check = body.check;
-  const observation = unit.observations.find((o) => check.kind === "observation" && o.id === check.observation);
+  const observation = unit.observations.find(
+    (o) => check.kind === "observation" && o.id === check.observation,
+  );
   return (body.result.seen ? observation?.yes : observation?.no) ?? "";
 }
 
 /** "P4·3 to P1·2, V AC" or the observation's question. */
 export function checkText(unit: UnitModel, check: Check): string {
-  if (check.kind === "observation") return unit.observations.find((o) => o.id === check.observation)?.question ?? check.observation;
+  if (check.kind === "observation")
+    return unit.observations.find((o) => o.id === check.observation)?.question ?? check.observation;
   return `${showPoint(check.red)} to ${showPoint(check.black)}, ${FUNCTION_NAME[check.fn]}`;
 }
 
@@ -44,7 +53,11 @@ export function setupText(unit: UnitModel, check: Check): string {
 }
 
 export function itemName(dictionary: Dictionary, id: string): string {
-  return dictionary.unit.items.find((i) => i.id === id)?.name ?? dictionary.suspects.find((s) => s.id === id)?.name ?? id;
+  return (
+    dictionary.unit.items.find((i) => i.id === id)?.name ??
+    dictionary.suspects.find((s) => s.id === id)?.name ??
+    id
+  );
 }
 
 /** "1 min 20 s" */

@@ -13,7 +13,12 @@ export const FUNCTION_NAME: Readonly<Record<MeterFunction, string>> = {
   continuity: "beep",
 };
 
-export const FUNCTION_UNIT: Readonly<Record<MeterFunction, Unit>> = { vac: "V", vdc: "V", ohm: "Ω", continuity: "Ω" };
+export const FUNCTION_UNIT: Readonly<Record<MeterFunction, Unit>> = {
+  vac: "V",
+  vdc: "V",
+  ohm: "Ω",
+  continuity: "Ω",
+};
 
 /** Functions that need the unit live; the others need it dead. */
 export function needsLive(fn: MeterFunction): boolean {

@@ -1,4 +1,10 @@
-import { branchCurrentInto, transferInto, voltageInto, type DomainView, type OperatingPoint } from "#core/circuit/index.ts";
+import {
+  branchCurrentInto,
+  transferInto,
+  voltageInto,
+  type DomainView,
+  type OperatingPoint,
+} from "#core/circuit/index.ts";
 import { INPUT_OHMS, OVERLOAD_OHMS, type MeterFunction } from "./meter.ts";
 
 /** What the meter will show between two nodes, and how far it may be off for reasons the model knows. */
@@ -61,9 +67,17 @@ export function sensitiveBranches(point: OperatingPoint): Sensitive {
   return { ac, dc, ohms, followers, supplyVolts };
 }
 
-function pushLever(levers: Lever[], view: DomainView, index: number, a: number, b: number, factor: number): void {
+function pushLever(
+  levers: Lever[],
+  view: DomainView,
+  index: number,
+  a: number,
+  b: number,
+  factor: number,
+): void {
   branchCurrentInto(w, view, index, a, b);
-  if (Math.abs(w[0]!) + Math.abs(w[1]!) > LEAST_AMPS) levers.push({ a, b, re: w[0]! * factor, im: w[1]! * factor });
+  if (Math.abs(w[0]!) + Math.abs(w[1]!) > LEAST_AMPS)
+    levers.push({ a, b, re: w[0]! * factor, im: w[1]! * factor });
 }
 
 const z = new Float64Array(2);
@@ -75,7 +89,13 @@ const w = new Float64Array(2);
  * Volts: Thévenin source behind Thévenin impedance, loaded by the meter's 10 MΩ.
  * Ohms: the Thévenin resistance of the dead circuit, parallel paths included.
  */
-export function predictReading(point: OperatingPoint, sensitive: Sensitive, fn: MeterFunction, p: number, q: number): Prediction {
+export function predictReading(
+  point: OperatingPoint,
+  sensitive: Sensitive,
+  fn: MeterFunction,
+  p: number,
+  q: number,
+): Prediction {
   if (fn === "ohm" || fn === "continuity") return predictOhms(point, sensitive, p, q);
   return fn === "vac" ? predictAc(point, sensitive, p, q) : predictDc(point, sensitive, p, q);
 }

@@ -56,7 +56,14 @@ export function parseQuantity(text: string): QuantityResult {
 
   const marked = MARKED.exec(tidy);
   if (marked) {
-    const [, sign, whole, mark, fraction, rest] = marked as unknown as [string, string, string, string, string, string];
+    const [, sign, whole, mark, fraction, rest] = marked as unknown as [
+      string,
+      string,
+      string,
+      string,
+      string,
+      string,
+    ];
     const scale = mark === "R" || mark === "r" ? 1 : PREFIXES[mark]!;
     const value = Number(`${sign}${whole}.${fraction}`) * scale;
     const result = withSuffix(value, rest, text);

@@ -64,12 +64,16 @@ export function expandUnit(unit: UnitModel, setup: Setup): ExpandedUnit {
       const failed = expandPart(unit, slot.part, state, lifted, nodes, fault);
       const faultyBranches = [...branches];
       failed.branches.forEach((branch, i) => {
-        const same = Object.entries(branch).every(([key, value]) => slot.branches[i]![key as keyof Branch] === value);
+        const same = Object.entries(branch).every(
+          ([key, value]) => slot.branches[i]![key as keyof Branch] === value,
+        );
         if (!same) faultyBranches[start.branch + i] = branch;
       });
       const faultyControls = [...controls];
       const firstConstraint = constraints.findIndex((c) => c.id.startsWith(`${fault.part}/`));
-      shifted(failed.controls, start.branch, Math.max(0, firstConstraint)).forEach((control, i) => (faultyControls[start.control + i] = control));
+      shifted(failed.controls, start.branch, Math.max(0, firstConstraint)).forEach(
+        (control, i) => (faultyControls[start.control + i] = control),
+      );
       return { ...circuit, nodeNames: nodes.names, branches: faultyBranches, controls: faultyControls };
     },
   };
@@ -77,7 +81,8 @@ export function expandUnit(unit: UnitModel, setup: Setup): ExpandedUnit {
 
 function find<T extends { id: string }>(list: readonly T[], id: string, what: string): T {
   const found = list.find((entry) => entry.id === id);
-  if (!found) throw new RangeError(`There is no ${what} “${id}”; there are ${list.map((e) => e.id).join(", ")}.`);
+  if (!found)
+    throw new RangeError(`There is no ${what} “${id}”; there are ${list.map((e) => e.id).join(", ")}.`);
   return found;
 }
 
@@ -107,11 +112,22 @@ class Nodes {
   }
 }
 
-function expandPart(unit: UnitModel, part: Part, state: State, lifted: ReadonlySet<string>, nodes: Nodes, fault?: Fault) {
+function expandPart(
+  unit: UnitModel,
+  part: Part,
+  state: State,
+  lifted: ReadonlySet<string>,
+  nodes: Nodes,
+  fault?: Fault,
+) {
   const kind = CATALOGUE.get(part.type)!;
   const mode = fault && kind.modes.find((m) => m.id === fault.mode);
-  if (fault && !mode) throw new RangeError(`${part.id} has no failure mode “${fault.mode}”; it has ${kind.modes.map((m) => m.id).join(", ")}.`);
-  const severity = fault?.severity ?? (mode?.severities ? mode.severities[mode.severities.length >> 1] : undefined);
+  if (fault && !mode)
+    throw new RangeError(
+      `${part.id} has no failure mode “${fault.mode}”; it has ${kind.modes.map((m) => m.id).join(", ")}.`,
+    );
+  const severity =
+    fault?.severity ?? (mode?.severities ? mode.severities[mode.severities.length >> 1] : undefined);
   const branches: Branch[] = [];
   const constraints: Constraint[] = [];
   const controls: Control[] = [];
@@ -120,9 +136,19 @@ function expandPart(unit: UnitModel, part: Part, state: State, lifted: ReadonlyS
     node: (terminal) => nodes.ofTerminal(unit, `${part.id}.${terminal}`, lifted),
     inner: (name) => nodes.of(`${part.id}/${name}`),
     branch: (name, a, b, values) =>
-      branches.push({ id: `${part.id}/${name}`, a, b, henries: 0, farads: 0, acVolts: 0, dcVolts: 0, tolerance: 0, ...values }) - 1,
-    constraint: (name, constraint) => constraints.push({ id: `${part.id}/${name}`, ...constraint } as Constraint) - 1,
-    control: (control) => void controls.push({ id: part.id, ...control } as Control),
+      branches.push({
+        id: `${part.id}/${name}`,
+        a,
+        b,
+        henries: 0,
+        farads: 0,
+        acVolts: 0,
+        dcVolts: 0,
+        tolerance: 0,
+        ...values,
+      }) - 1,
+    constraint: (name, constraint) => constraints.push({ id: `${part.id}/${name}`, ...constraint }) - 1,
+    control: (control) => void controls.push({ id: part.id, ...control }),
   };
   const drive = state.drives.find((d) => d.output === part.id);
   const needs: Need[] = (drive?.needs ?? []).map((name) => {

@@ -3,5 +3,16 @@ export { CATALOGUE, type ModeKind, type PartKind } from "./catalogue/index.ts";
 export { conductorOhms } from "./catalogue/conductorOhms.ts";
 export { ntcOhms } from "./catalogue/sensors.ts";
 export { expandUnit, setupKey, type ExpandedUnit, type Fault, type Setup } from "./expand.ts";
-export { unitSchema, type Course, type Hazard, type Item, type Lift, type Observation, type Part, type Point, type State, type UnitModel } from "./model.ts";
+export {
+  unitSchema,
+  type Course,
+  type Hazard,
+  type Item,
+  type Lift,
+  type Observation,
+  type Part,
+  type Point,
+  type State,
+  type UnitModel,
+} from "./model.ts";
 export { ModelError, readUnit, readUnitOrThrow, type ModelProblem, type ReadUnitResult } from "./readUnit.ts";

@@ -1,7 +1,9 @@
 import { z } from "zod";
 
 /** Identifier: letters, digits and . _ - ; as printed on the drawing. */
-const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9._-]*$/, "use letters, digits, point, dash and underscore");
+const id = z
+  .string()
+  .regex(/^[A-Za-z0-9][A-Za-z0-9._-]*$/, "use letters, digits, point, dash and underscore");
 const text = z.string().min(1).max(300);
 const minutes = z.number().nonnegative().max(600);
 
@@ -55,11 +57,29 @@ const state = z.strictObject({
   drives: z.array(z.strictObject({ output: id, needs: z.array(id).default([]) })).default([]),
 });
 
-const lift = z.strictObject({ id, name: text, terminals: z.array(z.string()).min(1), minutes, cover: id.optional() });
+const lift = z.strictObject({
+  id,
+  name: text,
+  terminals: z.array(z.string()).min(1),
+  minutes,
+  cover: id.optional(),
+});
 
-const reference = z.strictObject({ side: z.enum(["mains", "low-voltage"]), point: id, function: z.enum(["vac", "vdc"]) });
+const reference = z.strictObject({
+  side: z.enum(["mains", "low-voltage"]),
+  point: id,
+  function: z.enum(["vac", "vdc"]),
+});
 
-const course = z.strictObject({ id, name: text, load: id, state: id, function: z.enum(["vac", "vdc"]), reference: id, points: z.array(id).min(3) });
+const course = z.strictObject({
+  id,
+  name: text,
+  load: id,
+  state: id,
+  function: z.enum(["vac", "vdc"]),
+  reference: id,
+  points: z.array(id).min(3),
+});
 
 const observation = z.strictObject({
   id,

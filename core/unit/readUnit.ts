@@ -15,7 +15,10 @@ export type ReadUnitResult =
 export class ModelError extends Error {
   readonly problems: readonly ModelProblem[];
   constructor(problems: readonly ModelProblem[]) {
-    super(`The unit model has ${problems.length} fault${problems.length === 1 ? "" : "s"}:\n` + problems.map((p) => `  ${p.path}: ${p.message}`).join("\n"));
+    super(
+      `The unit model has ${problems.length} fault${problems.length === 1 ? "" : "s"}:\n` +
+        problems.map((p) => `  ${p.path}: ${p.message}`).join("\n"),
+    );
     this.name = "ModelError";
     this.problems = problems;
   }
@@ -27,7 +30,11 @@ export class ModelError extends Error {
  */
 export function readUnit(json: unknown): ReadUnitResult {
   const shape = unitSchema.safeParse(json);
-  if (!shape.success) return { ok: false, problems: shape.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) };
+  if (!shape.success)
+    return {
+      ok: false,
+      problems: shape.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })),
+    };
   const problems: ModelProblem[] = [];
   const unit = { ...shape.data, parts: shape.data.parts.map((part, i) => readPart(part, i, problems)) };
   checkReferences(unit, (path, message) => problems.push({ path, message }));
@@ -41,10 +48,20 @@ export function readUnitOrThrow(json: unknown): UnitModel {
 }
 
 function pathText(path: readonly PropertyKey[]): string {
-  return path.reduce<string>((text, key) => (typeof key === "number" ? `${text}[${key}]` : text === "" ? String(key) : `${text}.${String(key)}`), "") || "(file)";
+  return (
+    path.reduce<string>(
+      (text, key) =>
+        typeof key === "number" ? `${text}[${key}]` : text === "" ? String(key) : `${text}.${String(key)}`,
+      "",
+    ) || "(file)"
+  );
 }
 
-function readPart(part: UnitModel["parts"][number], index: number, problems: ModelProblem[]): UnitModel["parts"][number] {
+function readPart(
+  part: UnitModel["parts"][number],
+  index: number,
+  problems: ModelProblem[],
+): UnitModel["parts"][number] {
   const at = `parts[${index}]`;
   const add = (path: string, message: string) => problems.push({ path: `${at}${path}`, message });
   const kind = CATALOGUE.get(part.type);
@@ -53,14 +70,24 @@ function readPart(part: UnitModel["parts"][number], index: number, problems: Mod
     return part;
   }
   for (const terminal of kind.terminals)
-    if (!(terminal in part.terminals) && !kind.optional?.includes(terminal)) add(".terminals", `a ${part.type} needs terminal “${terminal}”`);
+    if (!(terminal in part.terminals) && !kind.optional?.includes(terminal))
+      add(".terminals", `a ${part.type} needs terminal “${terminal}”`);
   for (const terminal of Object.keys(part.terminals))
-    if (!kind.terminals.includes(terminal)) add(`.terminals.${terminal}`, `a ${part.type} has no such terminal; it has ${kind.terminals.join(", ")}`);
+    if (!kind.terminals.includes(terminal))
+      add(
+        `.terminals.${terminal}`,
+        `a ${part.type} has no such terminal; it has ${kind.terminals.join(", ")}`,
+      );
   for (const mode of Object.keys(part.weights))
-    if (!kind.modes.some((m) => m.id === mode)) add(`.weights.${mode}`, `a ${part.type} has no such failure mode; it has ${kind.modes.map((m) => m.id).join(", ")}`);
+    if (!kind.modes.some((m) => m.id === mode))
+      add(
+        `.weights.${mode}`,
+        `a ${part.type} has no such failure mode; it has ${kind.modes.map((m) => m.id).join(", ")}`,
+      );
   const parameters = kind.parameters.safeParse(part.parameters);
   if (!parameters.success) {
-    for (const issue of parameters.error.issues) add(`.${pathText(["parameters", ...issue.path])}`, issue.message);
+    for (const issue of parameters.error.issues)
+      add(`.${pathText(["parameters", ...issue.path])}`, issue.message);
     return part;
   }
   return { ...part, parameters: parameters.data as Record<string, unknown> };
@@ -90,7 +117,8 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
   };
   const terminal = (name: string, path: string) => {
     const dot = name.lastIndexOf(".");
-    if (!parts.get(name.slice(0, dot))?.terminals[name.slice(dot + 1)]) add(path, `there is no terminal “${name}”; write part.terminal`);
+    if (!parts.get(name.slice(0, dot))?.terminals[name.slice(dot + 1)])
+      add(path, `there is no terminal “${name}”; write part.terminal`);
   };
 
   need(nets, unit.ground, "ground", "net");
@@ -119,20 +147,30 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
     need(parts, o.part, `observations[${i}].part`, "part");
     need(states, o.state, `observations[${i}].state`, "state");
     need(covers, o.cover, `observations[${i}].cover`, "cover");
-    if (o.kind !== "look" && o.part === undefined) add(`observations[${i}].part`, `a “${o.kind}” observation names the part it is about`);
+    if (o.kind !== "look" && o.part === undefined)
+      add(`observations[${i}].part`, `a “${o.kind}” observation names the part it is about`);
     for (const sign of Object.keys(o.signs)) {
       const [partId = "", mode] = sign.split(":");
       const kind = CATALOGUE.get(parts.get(partId)?.type ?? "");
-      if (!kind?.modes.some((m) => m.id === mode)) add(`observations[${i}].signs.${sign}`, `there is no suspect “${sign}”; write part:mode`);
+      if (!kind?.modes.some((m) => m.id === mode))
+        add(`observations[${i}].signs.${sign}`, `there is no suspect “${sign}”; write part:mode`);
     }
   });
 }
 
-function checkState(unit: UnitModel, s: UnitModel["states"][number], at: string, parts: ReadonlyMap<string, { type: string }>, add: (path: string, message: string) => void): void {
+function checkState(
+  unit: UnitModel,
+  s: UnitModel["states"][number],
+  at: string,
+  parts: ReadonlyMap<string, { type: string }>,
+  add: (path: string, message: string) => void,
+): void {
   for (const section of ["positions", "celsius"] as const)
-    for (const id of Object.keys(s[section])) if (!parts.has(id)) add(`${at}.${section}.${id}`, `there is no part “${id}”`);
+    for (const id of Object.keys(s[section]))
+      if (!parts.has(id)) add(`${at}.${section}.${id}`, `there is no part “${id}”`);
   s.drives.forEach((d, j) => {
-    if (parts.get(d.output)?.type !== "low-side-output") add(`${at}.drives[${j}].output`, `“${d.output}” is no output of a board`);
+    if (parts.get(d.output)?.type !== "low-side-output")
+      add(`${at}.drives[${j}].output`, `“${d.output}” is no output of a board`);
     d.needs.forEach((n, k) => {
       if (!(n in unit.needs)) add(`${at}.drives[${j}].needs[${k}]`, `there is no need “${n}”`);
     });

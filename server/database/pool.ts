@@ -9,8 +9,16 @@ const holder = globalThis as typeof globalThis & { zygodromePool?: pg.Pool };
 export function pool(): pg.Pool {
   if (holder.zygodromePool) return holder.zygodromePool;
   const connectionString = process.env["DATABASE_URL"];
-  if (!connectionString) throw new Error("DATABASE_URL is not set. Start with `npm start`, which starts the database and sets it.");
-  const made = new pg.Pool({ connectionString, max: 8, allowExitOnIdle: true, connectionTimeoutMillis: 5000 });
+  if (!connectionString)
+    throw new Error(
+      "DATABASE_URL is not set. Start with `npm start`, which starts the database and sets it.",
+    );
+  const made = new pg.Pool({
+    connectionString,
+    max: 8,
+    allowExitOnIdle: true,
+    connectionTimeoutMillis: 5000,
+  });
   // A connection that dies while idle is replaced on the next query; without a listener it would end the process.
   made.on("error", () => undefined);
   return (holder.zygodromePool = made);

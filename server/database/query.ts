@@ -12,17 +12,29 @@ export class CardinalityError extends Error {
   }
 }
 
-export async function many<Row extends QueryResultRow>(on: Connection, sql: string, values: readonly unknown[] = []): Promise<Row[]> {
+export async function many<Row extends QueryResultRow>(
+  on: Connection,
+  sql: string,
+  values: readonly unknown[] = [],
+): Promise<Row[]> {
   return (await on.query<Row>(sql, [...values])).rows;
 }
 
-export async function maybeOne<Row extends QueryResultRow>(on: Connection, sql: string, values: readonly unknown[] = []): Promise<Row | undefined> {
+export async function maybeOne<Row extends QueryResultRow>(
+  on: Connection,
+  sql: string,
+  values: readonly unknown[] = [],
+): Promise<Row | undefined> {
   const rows = await many<Row>(on, sql, values);
   if (rows.length > 1) throw new CardinalityError("one row at most", rows.length, sql);
   return rows[0];
 }
 
-export async function one<Row extends QueryResultRow>(on: Connection, sql: string, values: readonly unknown[] = []): Promise<Row> {
+export async function one<Row extends QueryResultRow>(
+  on: Connection,
+  sql: string,
+  values: readonly unknown[] = [],
+): Promise<Row> {
   const row = await maybeOne<Row>(on, sql, values);
   if (!row) throw new CardinalityError("one row", 0, sql);
   return row;

@@ -13,7 +13,11 @@ export const newJob = z.object({
   unit: z.string().min(1, "Choose the unit."),
   person: z.string().min(1, "Say who is working on it."),
   label: z.string().max(200, "Keep this under 200 characters."),
-  complaint: z.string().trim().min(1, "Write what is wrong, in the customer's words.").max(2000, "Keep the complaint under 2000 characters."),
+  complaint: z
+    .string()
+    .trim()
+    .min(1, "Write what is wrong, in the customer's words.")
+    .max(2000, "Keep the complaint under 2000 characters."),
   /** Observation id → what was seen. */
   seen: z.record(z.string(), z.boolean()),
   claims: z.array(z.object({ item: z.string().optional(), text: z.string().trim().min(1).max(500) })),
@@ -33,11 +37,16 @@ export async function openJob(input: NewJob): Promise<"unit" | "person" | undefi
     ...input.claims.map(({ item, text }): EventBody => ({ type: "claim", ...(item ? { item } : {}), text })),
     ...Object.entries(input.seen)
       .filter(([observation]) => known.has(observation))
-      .map(([observation, seen]): EventBody => ({ type: "finding", check: { kind: "observation", observation }, result: { kind: "seen", seen } })),
+      .map(([observation, seen]): EventBody => ({
+        type: "finding",
+        check: { kind: "observation", observation },
+        result: { kind: "seen", seen },
+      })),
   ];
   await transaction(async (client) => {
     if (!(await insertJob(client, input.id, model.hash, input.label))) return;
-    for (const body of bodies) await insertEvent(client, input.id, { id: randomUUID(), person: input.person, at, body });
+    for (const body of bodies)
+      await insertEvent(client, input.id, { id: randomUUID(), person: input.person, at, body });
   });
   return undefined;
 }

@@ -21,7 +21,15 @@ export async function readJob(id: string): Promise<Job | undefined> {
   const row = await selectJob(pool(), id);
   if (!row) return undefined;
   const [model, events] = await Promise.all([modelByHash(pool(), row.modelHash), selectEvents(pool(), id)]);
-  return { id, number: row.number, label: row.label, openedAt: row.openedAt.toISOString(), modelHash: row.modelHash, unit: model!.unit, events };
+  return {
+    id,
+    number: row.number,
+    label: row.label,
+    openedAt: row.openedAt.toISOString(),
+    modelHash: row.modelHash,
+    unit: model!.unit,
+    events,
+  };
 }
 
 /** A job as a ticket on the board. */
@@ -42,7 +50,10 @@ export async function listTickets(): Promise<Ticket[]> {
   const rows = await selectJobs(pool());
   return Promise.all(
     rows.map(async (row): Promise<Ticket> => {
-      const [model, events] = await Promise.all([modelByHash(pool(), row.modelHash), selectEvents(pool(), row.id)]);
+      const [model, events] = await Promise.all([
+        modelByHash(pool(), row.modelHash),
+        selectEvents(pool(), row.id),
+      ]);
       const { unit } = model!;
       const state = replay(unit, events);
       const called = unit.items.find((i) => i.id === state.call?.body.item)?.name;

@@ -23,14 +23,25 @@ export async function recordEvent(jobId: string, event: JobEvent): Promise<Recor
     const existing = await selectEvent(client, event.id);
     if (existing) {
       const same = existing.jobId === jobId && isDeepStrictEqual(existing.body, event.body);
-      return same ? { ok: true, repeated: true } : { ok: false, status: 409, message: "Another entry was recorded under the same id. Enter this one again." };
+      return same
+        ? { ok: true, repeated: true }
+        : {
+            ok: false,
+            status: 409,
+            message: "Another entry was recorded under the same id. Enter this one again.",
+          };
     }
     if (!(await personExists(client, event.person)))
-      return { ok: false, status: 422, message: `Nobody “${event.person}” works in this shop. Choose who is working at the top of the page.` };
+      return {
+        ok: false,
+        status: 422,
+        message: `Nobody “${event.person}” works in this shop. Choose who is working at the top of the page.`,
+      };
     const model = await modelByHash(client, job.modelHash);
     const events = await selectEvents(client, jobId);
     const problems = admissionProblems(model!.unit, replay(model!.unit, events), event);
-    if (problems.length > 0) return { ok: false, status: 422, message: problems.map(describeAdmissionProblem).join(" ") };
+    if (problems.length > 0)
+      return { ok: false, status: 422, message: problems.map(describeAdmissionProblem).join(" ") };
     await insertEvent(client, jobId, event);
     return { ok: true, repeated: false };
   });

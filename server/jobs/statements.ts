@@ -11,8 +11,16 @@ export interface JobRow {
 
 const JOB = `id, number, model_hash AS "modelHash", label, opened_at AS "openedAt"`;
 
-export async function insertJob(on: Connection, id: string, modelHash: string, label: string): Promise<boolean> {
-  const result = await on.query("INSERT INTO jobs (id, model_hash, label) VALUES ($1, $2, $3) ON CONFLICT (id) DO NOTHING", [id, modelHash, label]);
+export async function insertJob(
+  on: Connection,
+  id: string,
+  modelHash: string,
+  label: string,
+): Promise<boolean> {
+  const result = await on.query(
+    "INSERT INTO jobs (id, model_hash, label) VALUES ($1, $2, $3) ON CONFLICT (id) DO NOTHING",
+    [id, modelHash, label],
+  );
   return result.rowCount === 1;
 }
 
@@ -36,19 +44,41 @@ interface EventRow {
   readonly body: JobEvent["body"];
 }
 
-const toEvent = ({ id, person, at, body }: EventRow): JobEvent => ({ id, person, at: at.toISOString(), body });
+const toEvent = ({ id, person, at, body }: EventRow): JobEvent => ({
+  id,
+  person,
+  at: at.toISOString(),
+  body,
+});
 
 /** A job's events in the order in which they were recorded. */
 export async function selectEvents(on: Connection, jobId: string): Promise<JobEvent[]> {
-  const rows = await many<EventRow & { id: string }>(on, "SELECT id, person_id AS person, at, body FROM job_events WHERE job_id = $1 ORDER BY seq", [jobId]);
+  const rows = await many<EventRow & { id: string }>(
+    on,
+    "SELECT id, person_id AS person, at, body FROM job_events WHERE job_id = $1 ORDER BY seq",
+    [jobId],
+  );
   return rows.map(toEvent);
 }
 
-export async function selectEvent(on: Connection, id: string): Promise<(JobEvent & { jobId: string }) | undefined> {
-  const row = await maybeOne<EventRow & { jobId: string }>(on, `SELECT id, job_id AS "jobId", person_id AS person, at, body FROM job_events WHERE id = $1`, [id]);
+export async function selectEvent(
+  on: Connection,
+  id: string,
+): Promise<(JobEvent & { jobId: string }) | undefined> {
+  const row = await maybeOne<EventRow & { jobId: string }>(
+    on,
+    `SELECT id, job_id AS "jobId", person_id AS person, at, body FROM job_events WHERE id = $1`,
+    [id],
+  );
   return row && { ...toEvent(row), jobId: row.jobId };
 }
 
 export async function insertEvent(on: Connection, jobId: string, event: JobEvent): Promise<void> {
-  await on.query("INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, $3, $4, $5)", [event.id, jobId, event.person, event.at, JSON.stringify(event.body)]);
+  await on.query("INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, $3, $4, $5)", [
+    event.id,
+    jobId,
+    event.person,
+    event.at,
+    JSON.stringify(event.body),
+  ]);
 }

@@ -10,20 +10,29 @@ export interface StoredModel {
 
 /** Hash of a model: of its JSON with keys in order, so that the same model always has the same one. */
 export function modelHash(model: unknown): string {
-  return createHash("sha256").update(JSON.stringify(inOrder(model))).digest("hex");
+  return createHash("sha256")
+    .update(JSON.stringify(inOrder(model)))
+    .digest("hex");
 }
 
 function inOrder(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(inOrder);
   if (value === null || typeof value !== "object") return value;
-  return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => [k, inOrder(v)]));
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([k, v]) => [k, inOrder(v)]),
+  );
 }
 
 /** Validates and stores a model; a model already there stays as it is. */
 export async function storeModel(on: Connection, json: unknown): Promise<string> {
   const unit = readUnitOrThrow(json);
   const hash = modelHash(json);
-  await on.query("INSERT INTO unit_models (hash, unit_id, name, model) VALUES ($1, $2, $3, $4) ON CONFLICT (hash) DO NOTHING", [hash, unit.id, unit.name, JSON.stringify(json)]);
+  await on.query(
+    "INSERT INTO unit_models (hash, unit_id, name, model) VALUES ($1, $2, $3, $4) ON CONFLICT (hash) DO NOTHING",
+    [hash, unit.id, unit.name, JSON.stringify(json)],
+  );
   return hash;
 }
 
@@ -44,7 +53,11 @@ export function listUnits(): Promise<UnitSummary[]> {
 }
 
 export async function newestModel(unitId: string): Promise<StoredModel | undefined> {
-  const row = await maybeOne<{ hash: string; model: unknown }>(pool(), "SELECT hash, model FROM unit_models WHERE unit_id = $1 ORDER BY added_at DESC LIMIT 1", [unitId]);
+  const row = await maybeOne<{ hash: string; model: unknown }>(
+    pool(),
+    "SELECT hash, model FROM unit_models WHERE unit_id = $1 ORDER BY added_at DESC LIMIT 1",
+    [unitId],
+  );
   return row && { hash: row.hash, unit: readUnitOrThrow(row.model) };
 }
 

@@ -8,8 +8,14 @@ const jointModes = (openWeight: number, highWeight: number) => [
   { id: "high-resistance", name: "high resistance", weight: highWeight, severities: JOINT_OHMS },
 ];
 
-function joint(build: PartBuilder, ohms: number, mode: string | undefined, severity: number | undefined): number {
-  const now = mode === "open" || mode === "blown" ? OPEN_OHMS : mode === "high-resistance" ? ohms + severity! : ohms;
+function joint(
+  build: PartBuilder,
+  ohms: number,
+  mode: string | undefined,
+  severity: number | undefined,
+): number {
+  const now =
+    mode === "open" || mode === "blown" ? OPEN_OHMS : mode === "high-resistance" ? ohms + severity! : ohms;
   return build.branch("run", build.node("a"), build.node("b"), { ohms: now });
 }
 
@@ -17,7 +23,11 @@ function joint(build: PartBuilder, ohms: number, mode: string | undefined, sever
 export const wire = definePart({
   type: "wire",
   terminals: ["a", "b"],
-  parameters: z.strictObject({ metres: z.number().positive(), mm2: z.number().positive(), crimpOhms: z.number().positive().default(0.004) }),
+  parameters: z.strictObject({
+    metres: z.number().positive(),
+    mm2: z.number().positive(),
+    crimpOhms: z.number().positive().default(0.004),
+  }),
   across: [["a", "b"]],
   modes: jointModes(0.3, 0.25),
   expand(build, p, { mode, severity }) {

@@ -30,7 +30,11 @@ export const heater = definePart({
  * Behind the winding's resistance stands R ∥ L with, at the mains frequency, the rest of the impedance:
  * for a wanted series R + jX the parallel values are |Z|²/R and |Z|²/X. At DC the L is a short.
  */
-function winding(build: PartBuilder, p: { volts: number; amps: number; powerFactor: number; windingOhms: number }, open: boolean): void {
+function winding(
+  build: PartBuilder,
+  p: { volts: number; amps: number; powerFactor: number; windingOhms: number },
+  open: boolean,
+): void {
   const z = p.volts / p.amps;
   const r = Math.max(z * p.powerFactor - p.windingOhms, 0.02 * z);
   const x = z * Math.sqrt(1 - p.powerFactor ** 2);
@@ -38,7 +42,11 @@ function winding(build: PartBuilder, p: { volts: number; amps: number; powerFact
   const inner = build.inner("winding");
   const [one, two] = [build.node("1"), build.node("2")];
   build.branch("winding", one, inner, { ohms: open ? OPEN_OHMS : p.windingOhms, tolerance: 0.1 });
-  build.branch("field", inner, two, { ohms: SHORT_OHMS, henries: size / x / (2 * Math.PI * build.hertz), tolerance: 0.1 });
+  build.branch("field", inner, two, {
+    ohms: SHORT_OHMS,
+    henries: size / x / (2 * Math.PI * build.hertz),
+    tolerance: 0.1,
+  });
   build.branch("work", inner, two, { ohms: size / r });
 }
 
@@ -46,7 +54,12 @@ function winding(build: PartBuilder, p: { volts: number; amps: number; powerFact
 export const motor = definePart({
   type: "motor",
   terminals: ["1", "2"],
-  parameters: z.strictObject({ volts: positive, amps: positive, powerFactor: z.number().min(0.1).max(0.98).default(0.75), windingOhms: positive }),
+  parameters: z.strictObject({
+    volts: positive,
+    amps: positive,
+    powerFactor: z.number().min(0.1).max(0.98).default(0.75),
+    windingOhms: positive,
+  }),
   across: [["1", "2"]],
   workBranch: 0,
   modes: [
@@ -57,7 +70,10 @@ export const motor = definePart({
   expand(build, p, { mode, severity }) {
     // Locked rotor draws about three times the running current at a low power factor (common practice, no source).
     const running = mode === "jammed" ? { ...p, amps: 3 * p.amps, powerFactor: 0.45 } : p;
-    const shorted = mode === "shorted-turns" ? { ...p, amps: p.amps / severity!, windingOhms: p.windingOhms * severity! } : running;
+    const shorted =
+      mode === "shorted-turns"
+        ? { ...p, amps: p.amps / severity!, windingOhms: p.windingOhms * severity! }
+        : running;
     winding(build, shorted, mode === "winding-open");
   },
 });
@@ -66,7 +82,12 @@ export const motor = definePart({
 export const solenoid = definePart({
   type: "solenoid",
   terminals: ["1", "2"],
-  parameters: z.strictObject({ volts: positive, amps: positive, powerFactor: z.number().min(0.1).max(0.98).default(0.5), windingOhms: positive }),
+  parameters: z.strictObject({
+    volts: positive,
+    amps: positive,
+    powerFactor: z.number().min(0.1).max(0.98).default(0.5),
+    windingOhms: positive,
+  }),
   across: [["1", "2"]],
   workBranch: 0,
   modes: [
@@ -75,7 +96,10 @@ export const solenoid = definePart({
     { id: "shorted-turns", name: "coil turns shorted", weight: 0.2, severities: [0.4] },
   ],
   expand(build, p, { mode, severity }) {
-    const now = mode === "shorted-turns" ? { ...p, amps: p.amps / severity!, windingOhms: p.windingOhms * severity! } : p;
+    const now =
+      mode === "shorted-turns"
+        ? { ...p, amps: p.amps / severity!, windingOhms: p.windingOhms * severity! }
+        : p;
     winding(build, now, mode === "coil-open");
   },
 });
@@ -88,7 +112,10 @@ export const resistor = definePart({
   across: [["a", "b"]],
   modes: [{ id: "open", name: "open", weight: 0.2 }],
   expand(build, p, { mode }) {
-    build.branch("body", build.node("a"), build.node("b"), { ohms: mode === "open" ? OPEN_OHMS : p.ohms, tolerance: p.tolerance });
+    build.branch("body", build.node("a"), build.node("b"), {
+      ohms: mode === "open" ? OPEN_OHMS : p.ohms,
+      tolerance: p.tolerance,
+    });
   },
 });
 

@@ -23,14 +23,28 @@ export const relay = definePart({
     { id: "joint-cracked", name: "solder joint of the contact cracked open", weight: 0.8 },
   ],
   expand(build, p, { mode, severity }) {
-    const [coilA, coilB, com, no] = [build.node("coilA"), build.node("coilB"), build.node("com"), build.node("no")];
-    build.branch("coil", coilA, coilB, { ohms: mode === "coil-open" ? OPEN_OHMS : p.coilOhms, tolerance: 0.1 });
+    const [coilA, coilB, com, no] = [
+      build.node("coilA"),
+      build.node("coilB"),
+      build.node("com"),
+      build.node("no"),
+    ];
+    build.branch("coil", coilA, coilB, {
+      ohms: mode === "coil-open" ? OPEN_OHMS : p.coilOhms,
+      tolerance: 0.1,
+    });
     const closed = p.contactOhms + (mode === "contact-pitted" ? severity! : 0);
     const neverCloses = mode === "contact-open" || mode === "joint-cracked";
     const restOhms = mode === "contact-welded" ? p.contactOhms : OPEN_OHMS;
     const workOhms = neverCloses ? OPEN_OHMS : closed;
     const branch = build.branch("contact", com, no, { ohms: restOhms });
-    build.control({ kind: "relay", coil: [coilA, coilB], pullIn: 0.7 * p.coilVolts, release: 0.2 * p.coilVolts, contacts: [{ branch, restOhms, workOhms }] });
+    build.control({
+      kind: "relay",
+      coil: [coilA, coilB],
+      pullIn: 0.7 * p.coilVolts,
+      release: 0.2 * p.coilVolts,
+      contacts: [{ branch, restOhms, workOhms }],
+    });
   },
 });
 

@@ -13,7 +13,11 @@ export function ntcOhms(ohms25: number, beta: number, celsius: number): number {
 export const ntc = definePart({
   type: "ntc",
   terminals: ["a", "b"],
-  parameters: z.strictObject({ ohms25: z.number().positive(), beta: z.number().positive().default(3950), tolerance: z.number().default(0.05) }),
+  parameters: z.strictObject({
+    ohms25: z.number().positive(),
+    beta: z.number().positive().default(3950),
+    tolerance: z.number().default(0.05),
+  }),
   across: [["a", "b"]],
   modes: [
     { id: "open", name: "open", weight: 0.9 },
@@ -22,7 +26,14 @@ export const ntc = definePart({
   ],
   expand(build, p, { mode, severity, celsius }) {
     const right = ntcOhms(p.ohms25, p.beta, celsius);
-    const ohms = mode === "open" ? OPEN_OHMS : mode === "shorted" ? SHORT_OHMS : mode === "drift" ? right * severity! : right;
+    const ohms =
+      mode === "open"
+        ? OPEN_OHMS
+        : mode === "shorted"
+          ? SHORT_OHMS
+          : mode === "drift"
+            ? right * severity!
+            : right;
     build.branch("bead", build.node("a"), build.node("b"), { ohms, tolerance: p.tolerance + 0.05 });
   },
 });

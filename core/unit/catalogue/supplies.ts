@@ -45,8 +45,14 @@ export const transformer = definePart({
     const henries = reactance / (2 * Math.PI * build.hertz);
     const [pIn, sIn] = [build.inner("primary"), build.inner("secondary")];
     const [p1, p2, s1, s2] = [build.node("p1"), build.node("p2"), build.node("s1"), build.node("s2")];
-    build.branch("primary", p1, pIn, { ohms: mode === "primary-open" ? OPEN_OHMS : p.primaryOhms, tolerance: 0.1 });
-    build.branch("secondary", s1, sIn, { ohms: mode === "secondary-open" ? OPEN_OHMS : p.secondaryOhms, tolerance: 0.1 });
+    build.branch("primary", p1, pIn, {
+      ohms: mode === "primary-open" ? OPEN_OHMS : p.primaryOhms,
+      tolerance: 0.1,
+    });
+    build.branch("secondary", s1, sIn, {
+      ohms: mode === "secondary-open" ? OPEN_OHMS : p.secondaryOhms,
+      tolerance: 0.1,
+    });
     // Half the magnetising current flows on each side, so that both windings conduct DC.
     build.branch("core-p", pIn, p2, { ohms: SHORT_OHMS, henries: 2 * henries });
     build.branch("core-s", sIn, s2, { ohms: SHORT_OHMS, henries: (2 * henries) / ratio ** 2 });
@@ -65,7 +71,12 @@ export const rectifier = definePart({
     { id: "weak", name: "sags under load", weight: 0.9, severities: [40, 120] },
   ],
   expand(build, p, { mode, severity }) {
-    const [a1, a2, plus, minus] = [build.node("a1"), build.node("a2"), build.node("plus"), build.node("minus")];
+    const [a1, a2, plus, minus] = [
+      build.node("a1"),
+      build.node("a2"),
+      build.node("plus"),
+      build.node("minus"),
+    ];
     const dead = mode === "dead";
     const sourceOhms = dead ? OPEN_OHMS : mode === "weak" ? severity! : p.sourceOhms;
     const load = build.branch("load", a1, a2, { ohms: OPEN_OHMS });
@@ -93,7 +104,14 @@ export const regulator = definePart({
     const inner = build.inner("pass");
     build.branch("pass", inner, out, { ohms: mode === "dead" ? OPEN_OHMS : 0.05 });
     build.branch("bias", input, ground, { ohms: 5e4 });
-    const constraint = build.constraint("output", { kind: "regulator", a: input, b: inner, c: ground, region: "off", volts: p.volts });
+    const constraint = build.constraint("output", {
+      kind: "regulator",
+      a: input,
+      b: inner,
+      c: ground,
+      region: "off",
+      volts: p.volts,
+    });
     const volts = mode === "low" ? p.volts * severity! : p.volts;
     build.control({ kind: "regulator", constraint, ground, volts, dropout: p.dropout });
   },

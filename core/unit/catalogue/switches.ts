@@ -17,12 +17,19 @@ function switchKind(type: string, modes: readonly ModeKind[]): PartKind<z.infer<
     expand(build, p, { mode, severity, position = p.rest }) {
       const closed = mode === "welded" ? true : mode === "open" ? false : position === "closed";
       const extra = mode === "high-resistance" ? severity! : 0;
-      build.branch("contact", build.node("a"), build.node("b"), { ohms: closed ? p.ohms + extra : OPEN_OHMS });
+      build.branch("contact", build.node("a"), build.node("b"), {
+        ohms: closed ? p.ohms + extra : OPEN_OHMS,
+      });
     },
   });
 }
 
-const high: ModeKind = { id: "high-resistance", name: "contact burnt, high resistance", weight: 0.4, severities: JOINT_OHMS };
+const high: ModeKind = {
+  id: "high-resistance",
+  name: "contact burnt, high resistance",
+  weight: 0.4,
+  severities: JOINT_OHMS,
+};
 
 /** Door, level, proof or limit switch: its position comes from the state. */
 export const positionSwitch = switchKind("switch", [

@@ -1,0 +1,117 @@
+#!/usr/bin/env node
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import { fileURLToPath } from "node:url";
+import { ensureBuild } from "./steps/build.mjs";
+import { ensureModules, ensurePackages } from "./steps/packages.mjs";
+import { throwAwayCluster } from "./steps/postgres.mjs";
+import { cleanEnvironment, run } from "./steps/run.mjs";
+import { explain, say, step } from "./steps/say.mjs";
+import { prepareDatabase, startServer, stopServer } from "./steps/serve.mjs";
+
+/**
+ * Every check of the project: format, lint, types, boundaries, Jest, Playwright, against a database of its own that is
+ * gone afterwards. Ends with one line that counts the tests.
+ */
+const root = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
+const bin = (name) => path.join(root, "node_modules/.bin", name);
+const results = mkdtempSync(path.join(os.tmpdir(), "zygodrome-results-"));
+const counts = { passed: 0, failed: 0 };
+let cluster;
+let server;
+let ended = false;
+
+async function cleanUp() {
+  if (ended) return;
+  ended = true;
+  if (server) await stopServer(server.child);
+  if (cluster) await cluster.destroy();
+  rmSync(results, { recursive: true, force: true });
+}
+
+/** A check that is one test: it passes or fails as a whole. */
+async function check(name, command, args) {
+  await step(name, async () => {
+    const { code, output } = await run(command, args, { cwd: root, allowFailure: true });
+    if (code === 0) return void counts.passed++;
+    counts.failed++;
+    say(output.trim());
+    say(`✗ ${name} failed`);
+  });
+}
+
+async function jest() {
+  const file = path.join(results, "jest.json");
+  const env = cleanEnvironment({
+    DATABASE_URL: cluster.url,
+    NODE_OPTIONS: "--experimental-vm-modules --no-warnings",
+  });
+  await run(
+    process.execPath,
+    ["node_modules/jest/bin/jest.js", "--json", `--outputFile=${file}`, "--silent"],
+    { cwd: root, env, inherit: true, allowFailure: true },
+  );
+  const report = readReport(file);
+  counts.passed += report?.numPassedTests ?? 0;
+  // A suite that cannot even be loaded has no tests of its own to count.
+  counts.failed += report ? report.numFailedTests + report.numRuntimeErrorTestSuites : 1;
+}
+
+async function playwright() {
+  const file = path.join(results, "playwright.json");
+  const env = cleanEnvironment({
+    DATABASE_URL: cluster.url,
+    ZYGODROME_URL: server.address,
+    PLAYWRIGHT_RESULTS: file,
+  });
+  await run(bin("playwright"), ["test"], { cwd: root, env, inherit: true, allowFailure: true });
+  const stats = readReport(file)?.stats;
+  counts.passed += stats ? stats.expected + stats.flaky : 0;
+  counts.failed += stats ? stats.unexpected : 1;
+}
+
+function readReport(file) {
+  try {
+    return JSON.parse(readFileSync(file, "utf8"));
+  } catch {
+    return undefined;
+  }
+}
+
+for (const signal of ["SIGINT", "SIGTERM"])
+  process.on(signal, () => void cleanUp().then(() => process.exit(1)));
+
+try {
+  await ensurePackages({ browser: true });
+  await ensureModules(root);
+  await check("format", bin("prettier"), ["--check", ".", "--log-level", "warn"]);
+  await check("route types", bin("react-router"), ["typegen"]);
+  await check("types", bin("tsc"), ["--noEmit", "-p", "."]);
+  await check("types of core, without DOM or Node", bin("tsc"), ["--noEmit", "-p", "core"]);
+  await check("lint", bin("eslint"), ["."]);
+  await check("boundaries", bin("depcruise"), [
+    "core",
+    "app",
+    "server",
+    "demo",
+    "--config",
+    ".dependency-cruiser.cjs",
+  ]);
+  cluster = throwAwayCluster();
+  await step("starting a throw-away database", () => cluster.start());
+  await step("preparing it", () => prepareDatabase(root, cluster.url));
+  await step("Jest", jest);
+  await ensureBuild(root);
+  await step("starting the web server", async () => {
+    server = await startServer(root, cluster.url, 0);
+  });
+  await step("Playwright", playwright);
+} catch (error) {
+  explain(error);
+  counts.failed++;
+} finally {
+  await cleanUp();
+}
+say(`${counts.passed} passed, ${counts.failed} failed`);
+process.exitCode = counts.failed === 0 && counts.passed > 0 ? 0 : 1;

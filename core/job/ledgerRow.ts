@@ -1,0 +1,84 @@
+import { fromScale, type Dictionary, type Posterior, type ReadingRow } from "#core/diagnosis/index.ts";
+import { BEEP_OHMS } from "#core/meter/index.ts";
+import { expectedOf, isAsItShould } from "./course.ts";
+import { valueOf } from "./events.ts";
+import type { LedgerEntry } from "./replay.ts";
+import { checkText, resultText, setupText, valueText } from "./words.ts";
+
+export interface LedgerRow {
+  readonly id: string;
+  readonly at: string;
+  readonly person: string;
+  readonly check: string;
+  readonly setup: string;
+  readonly result: string;
+  readonly expected: string;
+  readonly verdict: string;
+  readonly fits: boolean | undefined;
+  readonly retracted?: { readonly by: string; readonly why: string };
+}
+
+/** A finding as the ledger shows it: what was expected, and which way the result is off. */
+export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: LedgerEntry): LedgerRow {
+  const { unit } = dictionary;
+  const { event, body, check, retracted } = entry;
+  const common = {
+    id: event.id,
+    at: event.at,
+    person: event.person,
+    check: checkText(unit, check),
+    setup: setupText(unit, check),
+    result: body.result.kind === "seen" ? (body.result.seen ? "yes" : "no") : resultText(unit, body),
+    ...(retracted ? { retracted: { by: retracted.by, why: retracted.why } } : {}),
+  };
+  const row = dictionary.row(check);
+  if ("chance" in row) {
+    const expected = row.chance[0]! > 0.5;
+    const seen = body.result.kind === "seen" && body.result.seen;
+    return {
+      ...common,
+      expected: "",
+      verdict: expected === seen ? "as it should" : "not as it should",
+      fits: expected === seen,
+    };
+  }
+  const band = expectedOf(row, posterior);
+  const expected = rangeText(row, band.low, band.high);
+  if (body.result.kind !== "value") {
+    const healthyBeep = fromScale(row.check.fn, band.mid) < BEEP_OHMS;
+    const fits = body.result.kind === "beep" && body.result.beep === healthyBeep;
+    return { ...common, expected, verdict: fits ? "as it should" : "not as it should", fits };
+  }
+  const value = valueOf(body.result.value);
+  return {
+    ...common,
+    expected,
+    verdict: readingVerdict(row, posterior, value),
+    fits: isAsItShould(row, posterior, value),
+  };
+}
+
+function rangeText(row: ReadingRow, low: number, high: number): string {
+  const { fn } = row.check;
+  const [a, b] = [fromScale(fn, fn === "vac" ? Math.max(0, low) : low), fromScale(fn, high)];
+  if (!Number.isFinite(a)) return "OL";
+  const text = (v: number) => valueText(fn, v, 3);
+  return text(a) === text(b)
+    ? text(a)
+    : `${text(a).replace(/ [A-ZΩa-z]+$/u, (u) => (text(b).endsWith(u) ? "" : u))} to ${text(b)}`;
+}
+
+/** Says which way a reading is off: dead is not low, and open is not high. */
+function readingVerdict(row: ReadingRow, posterior: Posterior, value: number): string {
+  if (isAsItShould(row, posterior, value)) return "as it should";
+  const { fn } = row.check;
+  const healthy = fromScale(fn, row.mean[0]!);
+  if (fn === "ohm" || fn === "continuity") {
+    if (!Number.isFinite(value)) return "open";
+    return value > healthy ? "too high" : "too low";
+  }
+  if (Math.abs(value) < Math.max(1, 0.03 * Math.abs(healthy)) && Math.abs(healthy) > 3)
+    return "dead, not low";
+  if (Math.abs(healthy) < 1) return "voltage where there should be none";
+  return Math.abs(value) < Math.abs(healthy) ? "low" : "high";
+}

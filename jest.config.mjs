@@ -1,0 +1,19 @@
+const swc = (tsx) => [
+  "@swc/jest",
+  {
+    jsc: {
+      parser: { syntax: "typescript", tsx },
+      target: "es2023",
+      transform: { react: { runtime: "automatic" } },
+    },
+    module: { type: "es6" },
+  },
+];
+
+export default {
+  testMatch: ["<rootDir>/{core,server,app,demo,tests}/**/*.test.ts"],
+  testEnvironment: "node",
+  extensionsToTreatAsEsm: [".ts", ".tsx"],
+  transform: { "\\.tsx$": swc(true), "\\.ts$": swc(false) },
+  modulePathIgnorePatterns: ["<rootDir>/build", "<rootDir>/.zygodrome"],
+};

@@ -1,0 +1,36 @@
+import { defineConfig } from "@playwright/test";
+
+/** Against the production build only. bin/test.mjs starts the server and says where it is. */
+export default defineConfig({
+  testDir: "tests/browser",
+  testMatch: "**/*.spec.ts",
+  workers: 1,
+  fullyParallel: false,
+  forbidOnly: true,
+  timeout: 90_000,
+  expect: { timeout: 20_000 },
+  reporter: [
+    ["list"],
+    ["json", { outputFile: process.env["PLAYWRIGHT_RESULTS"] ?? "test-results/results.json" }],
+  ],
+  outputDir: "test-results/browser",
+  use: {
+    baseURL: process.env["ZYGODROME_URL"] ?? "http://127.0.0.1:4127",
+    viewport: { width: 1280, height: 800 },
+    trace: "retain-on-failure",
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: [
+        "--headless",
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--disable-dev-shm-usage",
+      ],
+    },
+  },
+});
