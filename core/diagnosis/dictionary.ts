@@ -136,8 +136,8 @@ function widenForSize(cases: readonly Case[], mean: Float64Array, sd: Float64Arr
 }
 
 /** Chance of noticing what is there, and of believing one noticed what is not. Common practice, no source. */
-const NOTICED = 0.96;
-const IMAGINED = 0.04;
+const NOTICED = 0.985;
+const IMAGINED = 0.015;
 
 function chanceSeen(
   unit: UnitModel,
