@@ -101,8 +101,8 @@ try {
   cluster = throwAwayCluster();
   await step("starting a throw-away database", () => cluster.start());
   await step("preparing it", () => prepareDatabase(root, cluster.url));
-  await step("Jest", jest);
   await ensureBuild(root);
+  await step("Jest", jest);
   await step("starting the web server", async () => {
     server = await startServer(root, cluster.url, 0);
   });

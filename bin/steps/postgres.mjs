@@ -61,6 +61,13 @@ export class Cluster {
     if (this.#runningPid()) process.kill(pid, "SIGQUIT");
   }
 
+  /** Ends the server as a power cut would. For tests of what survives. */
+  async kill() {
+    const pid = this.#runningPid();
+    if (pid) process.kill(pid, "SIGKILL");
+    for (let i = 0; i < 200 && this.#runningPid(); i++) await pause(25);
+  }
+
   async destroy() {
     await this.stop();
     rmSync(this.folder, { recursive: true, force: true });
@@ -245,9 +252,9 @@ export class Cluster {
 }
 
 /** A cluster that lives for one test run, in a folder that the server's user can reach. */
-export function throwAwayCluster() {
+export function throwAwayCluster({ durable = false } = {}) {
   const parent = existsSync("/var/tmp") ? "/var/tmp" : "/tmp";
-  return new Cluster(mkdtempSync(path.join(parent, "zygodrome-test-")), { durable: false });
+  return new Cluster(mkdtempSync(path.join(parent, "zygodrome-test-")), { durable });
 }
 
 /** A free port on the loopback address: the wanted one if it is free. */

@@ -17,7 +17,10 @@ function ohms(circuit: Circuit, a: number, b: number): number {
 
 describe("resistive circuits", () => {
   test("voltage divider: 12 V · 2/(1 + 2) = 8 V behind a 1 mΩ source", () => {
-    const c = new CircuitBuilder().branch("in", "0", { ohms: 1e-3, dcVolts: 12 }).branch("in", "mid", { ohms: 1000 }).branch("mid", "0", { ohms: 2000 });
+    const c = new CircuitBuilder()
+      .branch("in", "0", { ohms: 1e-3, dcVolts: 12 })
+      .branch("in", "mid", { ohms: 1000 })
+      .branch("mid", "0", { ohms: 2000 });
     const circuit = c.build();
     expect(volts(circuit, "dc", c.node("mid"), 0)).toBeCloseTo(8, 4);
     // Thévenin at the middle: 1 kΩ ∥ 2 kΩ = 666.67 Ω.
@@ -40,15 +43,33 @@ describe("resistive circuits", () => {
   });
 
   test("delta of 30, 60, 90 Ω equals the wye of 30·60/180 = 10, 60·90/180 = 30, 30·90/180 = 15 Ω", () => {
-    const delta = new CircuitBuilder().branch("a", "b", { ohms: 30 }).branch("b", "c", { ohms: 90 }).branch("c", "a", { ohms: 60 });
-    const wye = new CircuitBuilder().branch("a", "m", { ohms: 10 }).branch("b", "m", { ohms: 15 }).branch("c", "m", { ohms: 30 });
-    for (const [p, q] of [["a", "b"], ["b", "c"], ["c", "a"]] as const)
-      expect(ohms(delta.build(), delta.node(p), delta.node(q))).toBeCloseTo(ohms(wye.build(), wye.node(p), wye.node(q)), 6);
+    const delta = new CircuitBuilder()
+      .branch("a", "b", { ohms: 30 })
+      .branch("b", "c", { ohms: 90 })
+      .branch("c", "a", { ohms: 60 });
+    const wye = new CircuitBuilder()
+      .branch("a", "m", { ohms: 10 })
+      .branch("b", "m", { ohms: 15 })
+      .branch("c", "m", { ohms: 30 });
+    for (const [p, q] of [
+      ["a", "b"],
+      ["b", "c"],
+      ["c", "a"],
+    ] as const)
+      expect(ohms(delta.build(), delta.node(p), delta.node(q))).toBeCloseTo(
+        ohms(wye.build(), wye.node(p), wye.node(q)),
+        6,
+      );
   });
 
   test("superposition: two sources together give the sum of each alone", () => {
     const two = (first: number, second: number) =>
-      new CircuitBuilder().branch("a", "0", { ohms: 5, dcVolts: first }).branch("b", "0", { ohms: 7, dcVolts: second }).branch("a", "x", { ohms: 11 }).branch("b", "x", { ohms: 13 }).branch("x", "0", { ohms: 17 });
+      new CircuitBuilder()
+        .branch("a", "0", { ohms: 5, dcVolts: first })
+        .branch("b", "0", { ohms: 7, dcVolts: second })
+        .branch("a", "x", { ohms: 11 })
+        .branch("b", "x", { ohms: 13 })
+        .branch("x", "0", { ohms: 17 });
     const at = (first: number, second: number) => volts(two(first, second).build(), "dc", 3, 0);
     expect(at(9, 4)).toBeCloseTo(at(9, 0) + at(0, 4), 9);
   });
@@ -73,8 +94,20 @@ describe("supplies", () => {
 
   test("transformer 230 : 24 with 1 Ω secondary and 24 Ω load: 24 · 24/(24 + 1 + R₁/n²)", () => {
     // Primary resistance 50 Ω seen from the secondary is 50/(230/24)² = 0.5444 Ω; so 24·24/25.5444 = 22.549 V.
-    const c = new CircuitBuilder().branch("p", "0", { ohms: 1e-6, acVolts: 230 }).branch("p", "m", { ohms: 50 }).branch("s", "o", { ohms: 1 }).branch("o", "0", { ohms: 24 });
-    c.constraint({ kind: "transformer", id: "T", a: c.node("m"), b: 0, c: c.node("s"), d: 0, ratio: 230 / 24 });
+    const c = new CircuitBuilder()
+      .branch("p", "0", { ohms: 1e-6, acVolts: 230 })
+      .branch("p", "m", { ohms: 50 })
+      .branch("s", "o", { ohms: 1 })
+      .branch("o", "0", { ohms: 24 });
+    c.constraint({
+      kind: "transformer",
+      id: "T",
+      a: c.node("m"),
+      b: 0,
+      c: c.node("s"),
+      d: 0,
+      ratio: 230 / 24,
+    });
     const circuit = c.build();
     expect(volts(circuit, "ac", c.node("o"), 0)).toBeCloseTo((24 * 24) / (25 + 50 / (230 / 24) ** 2), 4);
     // A transformer passes no DC, and its ideal winding has no ohms of its own at DC.
@@ -82,12 +115,18 @@ describe("supplies", () => {
   });
 
   test("series R–L at 50 Hz: 230 V over 30 Ω and 40 Ω reactance is 50 Ω, so 138 V across the resistor", () => {
-    const c = new CircuitBuilder(50).branch("a", "0", { ohms: 1e-6, acVolts: 230 }).branch("a", "x", { ohms: 1e-6, henries: 40 / (2 * Math.PI * 50) }).branch("x", "0", { ohms: 30 });
+    const c = new CircuitBuilder(50)
+      .branch("a", "0", { ohms: 1e-6, acVolts: 230 })
+      .branch("a", "x", { ohms: 1e-6, henries: 40 / (2 * Math.PI * 50) })
+      .branch("x", "0", { ohms: 30 });
     expect(volts(c.build(), "ac", c.node("x"), 0)).toBeCloseTo(230 * 0.6, 3);
   });
 
   test("a capacitor passes AC by 1/(ωC) and blocks DC", () => {
-    const c = new CircuitBuilder(50).branch("a", "0", { ohms: 1, acVolts: 100, dcVolts: 20 }).branch("a", "x", { ohms: 1, farads: 1 / (2 * Math.PI * 50 * 100) }).branch("x", "0", { ohms: 100 });
+    const c = new CircuitBuilder(50)
+      .branch("a", "0", { ohms: 1, acVolts: 100, dcVolts: 20 })
+      .branch("a", "x", { ohms: 1, farads: 1 / (2 * Math.PI * 50 * 100) })
+      .branch("x", "0", { ohms: 100 });
     // |Z| = √(102² + 100²) = 142.84 Ω, 100 Ω of it: 70.0 V.
     expect(volts(c.build(), "ac", c.node("x"), 0)).toBeCloseTo((100 * 100) / Math.hypot(102, 100), 2);
     expect(volts(c.build(), "dc", c.node("x"), 0)).toBeCloseTo(0, 5);

@@ -10,8 +10,13 @@ function randomSystem(n: number, seed: number) {
 }
 
 const asMatrix = (n: number, re: Float64Array, im: Float64Array) =>
-  matrix(Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => complex(re[i * n + j]!, im[i * n + j]!))));
-const asVector = (re: Float64Array, im: Float64Array) => matrix(Array.from(re, (r, i) => [complex(r, im[i]!)]));
+  matrix(
+    Array.from({ length: n }, (_, i) =>
+      Array.from({ length: n }, (_, j) => complex(re[i * n + j]!, im[i * n + j]!)),
+    ),
+  );
+const asVector = (re: Float64Array, im: Float64Array) =>
+  matrix(Array.from(re, (r, i) => [complex(r, im[i]!)]));
 
 describe("complex LU against mathjs", () => {
   test.each([1, 2, 3, 8, 25])("solves %d unknowns", (n) => {
@@ -35,7 +40,10 @@ describe("complex LU against mathjs", () => {
   test("names the column of a singular matrix", () => {
     const re = Float64Array.from([1, 2, 2, 4]);
     expect(factorInPlace(2, re, new Float64Array(4))).toEqual({ status: "singular", column: 1 });
-    expect(factorInPlace(1, new Float64Array(1), new Float64Array(1))).toEqual({ status: "singular", column: 0 });
+    expect(factorInPlace(1, new Float64Array(1), new Float64Array(1))).toEqual({
+      status: "singular",
+      column: 0,
+    });
   });
 
   test("the empty system is solvable", () => {

@@ -8,14 +8,22 @@ function mesh(nodes: number, seed: number, grounded: boolean): Circuit {
   const random = seeded(seed);
   const c = new CircuitBuilder();
   c.branch("n0", grounded ? "0" : "n1", { ohms: 0.4, acVolts: 230, dcVolts: 12 });
-  for (let i = 1; i < nodes; i++) c.branch(`n${i - 1}`, `n${i}`, { ohms: 10 ** (random() * 5 - 2), henries: random() < 0.2 ? 0.1 : 0 });
-  for (let i = 0; i < nodes; i++) c.branch(`n${i}`, `n${Math.floor(random() * nodes)}x`, { ohms: 10 ** (random() * 5 - 2) });
-  for (let i = 0; i < nodes; i++) c.branch(`n${i}x`, grounded && i % 3 === 0 ? "0" : `n${(i + 2) % nodes}`, { ohms: 10 ** (random() * 4 - 1) });
+  for (let i = 1; i < nodes; i++)
+    c.branch(`n${i - 1}`, `n${i}`, { ohms: 10 ** (random() * 5 - 2), henries: random() < 0.2 ? 0.1 : 0 });
+  for (let i = 0; i < nodes; i++)
+    c.branch(`n${i}`, `n${Math.floor(random() * nodes)}x`, { ohms: 10 ** (random() * 5 - 2) });
+  for (let i = 0; i < nodes; i++)
+    c.branch(`n${i}x`, grounded && i % 3 === 0 ? "0" : `n${(i + 2) % nodes}`, {
+      ohms: 10 ** (random() * 4 - 1),
+    });
   return c.build();
 }
 
 function withOhms(circuit: Circuit, changes: ReadonlyMap<number, number>): Circuit {
-  return { ...circuit, branches: circuit.branches.map((b, i) => (changes.has(i) ? { ...b, ohms: changes.get(i)! } : b)) };
+  return {
+    ...circuit,
+    branches: circuit.branches.map((b, i) => (changes.has(i) ? { ...b, ohms: changes.get(i)! } : b)),
+  };
 }
 
 /** What a 10 MΩ meter reads, and the Thévenin impedance, between two nodes. */
@@ -53,12 +61,32 @@ describe("a fault as a low-rank change equals solving afresh", () => {
 
   test.each([11, 12, 13])("several branches at once, seed %d", (seed) => {
     const base = mesh(14, seed, true);
-    compare(base, withOhms(base, new Map([[2, OPEN_OHMS], [7, 5e-3], [19, 330], [25, OPEN_OHMS]])));
+    compare(
+      base,
+      withOhms(
+        base,
+        new Map([
+          [2, OPEN_OHMS],
+          [7, 5e-3],
+          [19, 330],
+          [25, OPEN_OHMS],
+        ]),
+      ),
+    );
   });
 
   test.each([21, 22])("a circuit that floats on its gigohm leak keeps its milliohms, seed %d", (seed) => {
     const base = mesh(12, seed, false);
-    compare(base, withOhms(base, new Map([[3, OPEN_OHMS], [9, 5e-3]])));
+    compare(
+      base,
+      withOhms(
+        base,
+        new Map([
+          [3, OPEN_OHMS],
+          [9, 5e-3],
+        ]),
+      ),
+    );
   });
 
   test("an open in the only path reads open, not a few hundred ohms", () => {

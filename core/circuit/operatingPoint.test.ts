@@ -17,7 +17,15 @@ function relayChain(volts: number) {
   c.branch("k2", "0", { ohms: 400 }); // coil 2
   c.branch("s", "load", { ohms: 1e10 }); // contact 2
   c.branch("load", "0", { ohms: 50 });
-  const relay = (id: string, coil: [number, number], branch: number) => c.control({ kind: "relay", id, coil, pullIn: 16.8, release: 5, contacts: [{ branch, restOhms: 1e10, workOhms: 0.02 }] });
+  const relay = (id: string, coil: [number, number], branch: number) =>
+    c.control({
+      kind: "relay",
+      id,
+      coil,
+      pullIn: 16.8,
+      release: 5,
+      contacts: [{ branch, restOhms: 1e10, workOhms: 0.02 }],
+    });
   relay("K1", [c.node("s"), 0], 2);
   relay("K2", [c.node("k2"), 0], 4);
   return c;
@@ -38,15 +46,28 @@ describe("controls settle", () => {
   });
 
   test("a relay that cuts its own coil chatters, and is said to", () => {
-    const c = new CircuitBuilder().branch("s", "0", { ohms: 1, dcVolts: 24 }).branch("s", "k", { ohms: 0.02 }).branch("k", "0", { ohms: 400 });
-    c.control({ kind: "relay", id: "K1", coil: [c.node("k"), 0], pullIn: 16, release: 5, contacts: [{ branch: 1, restOhms: 0.02, workOhms: 1e10 }] });
+    const c = new CircuitBuilder()
+      .branch("s", "0", { ohms: 1, dcVolts: 24 })
+      .branch("s", "k", { ohms: 0.02 })
+      .branch("k", "0", { ohms: 400 });
+    c.control({
+      kind: "relay",
+      id: "K1",
+      coil: [c.node("k"), 0],
+      pullIn: 16,
+      release: 5,
+      contacts: [{ branch: 1, restOhms: 0.02, workOhms: 1e10 }],
+    });
     const point = settle(c.build());
     expect(point.status).toBe("chatter");
     expect(point.unsettled).toEqual(["K1"]);
   });
 
   test("a fuse that carries too much opens and stays open", () => {
-    const c = new CircuitBuilder().branch("s", "0", { ohms: 0.3, acVolts: 230 }).branch("s", "x", { ohms: 0.01 }).branch("x", "0", { ohms: 2 });
+    const c = new CircuitBuilder()
+      .branch("s", "0", { ohms: 0.3, acVolts: 230 })
+      .branch("s", "x", { ohms: 0.01 })
+      .branch("x", "0", { ohms: 2 });
     c.control({ kind: "fuse", id: "F1", branch: 1, carries: 15 });
     const point = settle(c.build());
     expect(point.status).toBe("settled");
@@ -55,8 +76,20 @@ describe("controls settle", () => {
   });
 
   test("a rectifier charges to √2·V less its drops, and its load is felt on the AC side", () => {
-    const c = new CircuitBuilder().branch("ac", "0", { ohms: 2, acVolts: 12 }).branch("ac", "0", { ohms: 1e10 }).branch("plus", "0", { ohms: 1e10 }).branch("plus", "0", { ohms: 100 });
-    c.control({ kind: "rectifier", id: "D1", ac: [c.node("ac"), 0], source: 2, sourceOhms: 5, load: 1, dropVolts: 1.6 });
+    const c = new CircuitBuilder()
+      .branch("ac", "0", { ohms: 2, acVolts: 12 })
+      .branch("ac", "0", { ohms: 1e10 })
+      .branch("plus", "0", { ohms: 1e10 })
+      .branch("plus", "0", { ohms: 100 });
+    c.control({
+      kind: "rectifier",
+      id: "D1",
+      ac: [c.node("ac"), 0],
+      source: 2,
+      sourceOhms: 5,
+      load: 1,
+      dropVolts: 1.6,
+    });
     const point = settle(c.build());
     expect(point.status).toBe("settled");
     const ac = at(point, "ac", c.node("ac"));
@@ -78,7 +111,8 @@ describe("values that are no values", () => {
 
   test("two ideal outputs on one net are said to disagree there", () => {
     const c = new CircuitBuilder().branch("x", "0", { ohms: 100 });
-    const twice = (id: string, volts: number) => c.constraint({ kind: "regulator", id, a: 0, b: c.node("x"), c: 0, region: "regulating", volts });
+    const twice = (id: string, volts: number) =>
+      c.constraint({ kind: "regulator", id, a: 0, b: c.node("x"), c: 0, region: "regulating", volts });
     twice("U1/output", 5);
     twice("U2/output", 6);
     expect(() => settle(c.build())).toThrow(/no single answer/);

@@ -19,13 +19,23 @@ describe("the fault dictionary", () => {
 
   test("holds no number that is none", () => {
     for (const row of dictionary.rows)
-      for (const list of "chance" in row ? [row.chance] : [row.mean, row.sd, row.slope]) expect(list.every(Number.isFinite)).toBe(true);
+      for (const list of "chance" in row ? [row.chance] : [row.mean, row.sd, row.slope])
+        expect(list.every(Number.isFinite)).toBe(true);
   });
 
   test("the low-rank path equals solving each case afresh, in every setup", () => {
-    const setups = [...new Map(dictionary.rows.map((r) => [r.check.setup.state + r.check.setup.lifts.join(), r.check.setup])).values()];
+    const setups = [
+      ...new Map(
+        dictionary.rows.map((r) => [r.check.setup.state + r.check.setup.lifts.join(), r.check.setup]),
+      ).values(),
+    ];
     for (const setup of setups) {
-      const rows = dictionary.rows.filter((r): r is ReadingRow => "mean" in r && r.check.setup.state === setup.state && r.check.setup.lifts.join() === setup.lifts.join());
+      const rows = dictionary.rows.filter(
+        (r): r is ReadingRow =>
+          "mean" in r &&
+          r.check.setup.state === setup.state &&
+          r.check.setup.lifts.join() === setup.lifts.join(),
+      );
       const expanded = expandUnit(unit, setup);
       const node = (id: string) => expanded.nodeOf(unit.points.find((p) => p.id === id)!.terminal ?? id);
       for (let i = 1; i < dictionary.cases.length; i += 11) {
@@ -34,7 +44,10 @@ describe("the fault dictionary", () => {
         const point = settle(expanded.withFault(fault!));
         const sensitive = sensitiveBranches(point);
         for (const row of rows) {
-          const naive = toScale(row.check.fn, predictReading(point, sensitive, row.check.fn, node(row.check.red), node(row.check.black)).value);
+          const naive = toScale(
+            row.check.fn,
+            predictReading(point, sensitive, row.check.fn, node(row.check.red), node(row.check.black)).value,
+          );
           expect(Math.abs(row.mean[i]! - naive)).toBeLessThan(2e-3 * (1 + Math.abs(naive)));
         }
       }
@@ -50,7 +63,9 @@ describe("the fault dictionary", () => {
   });
 
   test("a fault of unknown size predicts a wide reading, one of known size a narrow one", () => {
-    const row = dictionary.row(readingCheck({ state: "rinse-heat", lifts: [] }, "vac", "P4.3", "P1.2")) as ReadingRow;
+    const row = dictionary.row(
+      readingCheck({ state: "rinse-heat", lifts: [] }, "vac", "P4.3", "P1.2"),
+    ) as ReadingRow;
     expect(row.sd[caseOf(dictionary, "P4.3:high-resistance")]).toBeGreaterThan(10);
     expect(row.sd[caseOf(dictionary, "HT1:open")]).toBeLessThan(6);
   });

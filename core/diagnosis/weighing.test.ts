@@ -1,6 +1,17 @@
 import { describe, expect, test } from "@jest/globals";
 import { caseOf, glasswasherDictionary } from "../../tests/support/glasswasher.ts";
-import { adviseCall, ambiguityGroups, byItem, observationCheck, readingCheck, rankChecks, weigh, type Dictionary, type Evidence, type ReadingRow } from "./index.ts";
+import {
+  adviseCall,
+  ambiguityGroups,
+  byItem,
+  observationCheck,
+  readingCheck,
+  rankChecks,
+  weigh,
+  type Dictionary,
+  type Evidence,
+  type ReadingRow,
+} from "./index.ts";
 import { SLIP } from "./likelihood.ts";
 import { normalBelow, normalDensity } from "./normal.ts";
 import { entropy } from "./nextCheck.ts";
@@ -9,17 +20,49 @@ import { liveCases, outcomesOf } from "./outcomes.ts";
 const real = glasswasherDictionary();
 const heat = { state: "rinse-heat", lifts: [] };
 const dead = { state: "dead", lifts: [] };
-const reading = (id: string, setup: typeof heat, fn: "vac" | "vdc" | "ohm", red: string, black: string, value: number): Evidence => ({ kind: "reading", id, check: readingCheck(setup, fn, red, black), value });
-const seen = (observation: string, yes: boolean): Evidence => ({ kind: "seen", id: observation, check: observationCheck(real.unit, observation), seen: yes });
-const chanceOf = (findings: readonly Evidence[], item: string) => byItem(real, weigh(real, findings)).find((i) => i.id === item)!.chance;
-const coldRinse = [seen("display-lit", true), seen("fills", true), seen("washes", true), seen("drains", true), seen("rinse-hot", false)];
+const reading = (
+  id: string,
+  setup: typeof heat,
+  fn: "vac" | "vdc" | "ohm",
+  red: string,
+  black: string,
+  value: number,
+): Evidence => ({ kind: "reading", id, check: readingCheck(setup, fn, red, black), value });
+const seen = (observation: string, yes: boolean): Evidence => ({
+  kind: "seen",
+  id: observation,
+  check: observationCheck(real.unit, observation),
+  seen: yes,
+});
+const chanceOf = (findings: readonly Evidence[], item: string) =>
+  byItem(real, weigh(real, findings)).find((i) => i.id === item)!.chance;
+const coldRinse = [
+  seen("display-lit", true),
+  seen("fills", true),
+  seen("washes", true),
+  seen("drains", true),
+  seen("rinse-hot", false),
+];
 const situation = { band: "unproven", lifts: [], coversOff: [] } as const;
 
 /** A dictionary of two faults and one check, small enough to work by hand. */
 function twoSuspects(): Dictionary {
   const check = readingCheck(dead, "vdc", "HT1.1", "HT1.2");
-  const row: ReadingRow = { check, mean: Float64Array.from([10, 0, 10]), sd: Float64Array.from([1, 1, 1]), slope: new Float64Array(3) };
-  const suspect = (id: string, prior: number) => ({ id, name: id, modeName: "", part: id, item: id, prior, works: true });
+  const row: ReadingRow = {
+    check,
+    mean: Float64Array.from([10, 0, 10]),
+    sd: Float64Array.from([1, 1, 1]),
+    slope: new Float64Array(3),
+  };
+  const suspect = (id: string, prior: number) => ({
+    id,
+    name: id,
+    modeName: "",
+    part: id,
+    item: id,
+    prior,
+    works: true,
+  });
   const none = (id: string) => ({ id, name: id, modeName: "", prior: 1e-9, works: true });
   return {
     unit: real.unit,
@@ -42,7 +85,9 @@ describe("Bayes by hand", () => {
     const a = (1 - SLIP) * normalDensity(1, 0, 1) + SLIP * slip;
     const b = (1 - SLIP) * normalDensity(1, 10, 1) + SLIP * slip;
     const wanted = (0.75 * a) / (0.75 * a + 0.25 * b);
-    const posterior = weigh(twoSuspects(), [{ kind: "reading", id: "r", check: readingCheck(dead, "vdc", "HT1.1", "HT1.2"), value: 1 }]);
+    const posterior = weigh(twoSuspects(), [
+      { kind: "reading", id: "r", check: readingCheck(dead, "vdc", "HT1.1", "HT1.2"), value: 1 },
+    ]);
     expect(posterior.suspects[2]).toBeCloseTo(wanted, 6);
   });
 
@@ -62,12 +107,35 @@ describe("Bayes by hand", () => {
 
 describe("readings on the glasswasher", () => {
   test("full voltage at the heater and no heat leaves the heater", () => {
-    expect(chanceOf([...coldRinse, reading("1", heat, "vac", "HT1.1", "P1.2", 229), reading("2", heat, "vac", "HT1.1", "HT1.2", 229)], "heater")).toBeGreaterThan(0.8);
+    expect(
+      chanceOf(
+        [
+          ...coldRinse,
+          reading("1", heat, "vac", "HT1.1", "P1.2", 229),
+          reading("2", heat, "vac", "HT1.1", "HT1.2", 229),
+        ],
+        "heater",
+      ),
+    ).toBeGreaterThan(0.8);
   });
 
   test("218 V at the inlet explains 217 V behind it; 217 V behind 230 V is a drop", () => {
-    const low = chanceOf([...coldRinse, reading("1", heat, "vac", "P1.1", "P1.2", 218), reading("2", heat, "vac", "P4.3", "P1.2", 217)], "heater");
-    const drop = chanceOf([...coldRinse, reading("1", heat, "vac", "P1.1", "P1.2", 231), reading("2", heat, "vac", "P4.3", "P1.2", 205)], "heater");
+    const low = chanceOf(
+      [
+        ...coldRinse,
+        reading("1", heat, "vac", "P1.1", "P1.2", 218),
+        reading("2", heat, "vac", "P4.3", "P1.2", 217),
+      ],
+      "heater",
+    );
+    const drop = chanceOf(
+      [
+        ...coldRinse,
+        reading("1", heat, "vac", "P1.1", "P1.2", 231),
+        reading("2", heat, "vac", "P4.3", "P1.2", 205),
+      ],
+      "heater",
+    );
     expect(low).toBeGreaterThan(3 * drop);
   });
 
@@ -78,7 +146,10 @@ describe("readings on the glasswasher", () => {
     };
     // 0 V speaks against the heater (there it would be 230), but leaves it more than 229 V leaves the cut-out.
     expect(factor(0)).toBeLessThan(factor(229));
-    const cutOutAfterFull = chanceOf([...coldRinse, reading("1", heat, "vac", "TC1.2", "P1.2", 229)], "cut-out");
+    const cutOutAfterFull = chanceOf(
+      [...coldRinse, reading("1", heat, "vac", "TC1.2", "P1.2", 229)],
+      "cut-out",
+    );
     const heaterAfterZero = chanceOf([...coldRinse, reading("1", heat, "vac", "TC1.2", "P1.2", 0)], "heater");
     expect(heaterAfterZero).toBeGreaterThan(cutOutAfterFull);
   });
@@ -93,9 +164,16 @@ describe("readings on the glasswasher", () => {
   });
 
   test("a beep through the valve's 3.9 kΩ would be no valve; through a closed switch it says little", () => {
-    const beep = (id: string, red: string, black: string, sounds: boolean): Evidence => ({ kind: "beep", id, check: readingCheck(dead, "continuity", red, black), beep: sounds });
+    const beep = (id: string, red: string, black: string, sounds: boolean): Evidence => ({
+      kind: "beep",
+      id,
+      check: readingCheck(dead, "continuity", red, black),
+      beep: sounds,
+    });
     expect(chanceOf([...coldRinse, beep("1", "TC1.1", "TC1.2", false)], "cut-out")).toBeGreaterThan(0.8);
-    expect(chanceOf([...coldRinse, beep("1", "TC1.1", "TC1.2", true)], "cut-out")).toBeLessThan(chanceOf(coldRinse, "cut-out") / 3);
+    expect(chanceOf([...coldRinse, beep("1", "TC1.1", "TC1.2", true)], "cut-out")).toBeLessThan(
+      chanceOf(coldRinse, "cut-out") / 3,
+    );
   });
 
   test("a claim that the heater is new halves it and no more", () => {
@@ -105,14 +183,21 @@ describe("readings on the glasswasher", () => {
   });
 
   test("readings that fit nothing raise “not in the model” and never make a suspect certain", () => {
-    const odd = [reading("1", heat, "vac", "P1.1", "P1.2", 120), reading("2", heat, "vac", "F1.2", "P1.2", 64), reading("3", heat, "vac", "P4.3", "P1.2", 161), reading("4", dead, "ohm", "HT1.1", "HT1.2", 400)];
+    const odd = [
+      reading("1", heat, "vac", "P1.1", "P1.2", 120),
+      reading("2", heat, "vac", "F1.2", "P1.2", 64),
+      reading("3", heat, "vac", "P4.3", "P1.2", 161),
+      reading("4", dead, "ohm", "HT1.1", "HT1.2", 400),
+    ];
     const posterior = weigh(real, odd);
     expect(posterior.notInModel).toBeGreaterThan(weigh(real, []).notInModel * 5);
     for (const p of posterior.suspects) expect(p > 0 && p < 1).toBe(true);
   });
 
   test("500 findings stay finite and sum to one", () => {
-    const many = Array.from({ length: 500 }, (_, i) => reading(`f${i}`, heat, "vac", "P4.3", "P1.2", i % 2 ? 229 : 0));
+    const many = Array.from({ length: 500 }, (_, i) =>
+      reading(`f${i}`, heat, "vac", "P4.3", "P1.2", i % 2 ? 229 : 0),
+    );
     const posterior = weigh(real, many);
     expect(posterior.suspects.reduce((a, b) => a + b)).toBeCloseTo(1, 9);
   });
@@ -130,8 +215,11 @@ describe("what to check next", () => {
       for (let k = 0; k < labels.length; k++) sum += chance[k * live.index.length + j]!;
       expect(sum).toBeCloseTo(1, 6);
     }
-    const at = (suspect: string) => labels.map((_, k) => chance[k * live.index.length + live.index.indexOf(caseOf(real, suspect))]!);
-    expect(at("HT1:open").indexOf(Math.max(...at("HT1:open")))).not.toBe(at("K3:contact-open").indexOf(Math.max(...at("K3:contact-open"))));
+    const at = (suspect: string) =>
+      labels.map((_, k) => chance[k * live.index.length + live.index.indexOf(caseOf(real, suspect))]!);
+    expect(at("HT1:open").indexOf(Math.max(...at("HT1:open")))).not.toBe(
+      at("K3:contact-open").indexOf(Math.max(...at("K3:contact-open"))),
+    );
   });
 
   test("proposals tell something, are not repeated, and lead to the fault", () => {
@@ -140,12 +228,16 @@ describe("what to check next", () => {
     expect(first.length).toBeGreaterThan(3);
     expect(first[0]!.gain).toBeGreaterThan(0.05);
     const done = new Set([first[0]!.check.id]);
-    expect(rankChecks(real, posterior, situation, done).some((p) => p.check.id === first[0]!.check.id)).toBe(false);
+    expect(rankChecks(real, posterior, situation, done).some((p) => p.check.id === first[0]!.check.id)).toBe(
+      false,
+    );
   });
 
   test("covers that are off and a unit that is dead cost nothing more", () => {
     const posterior = weigh(real, coldRinse);
-    const cost = (s: Parameters<typeof rankChecks>[2]) => rankChecks(real, posterior, s, new Set(), 60).find((p) => p.check.id === "dead/ohm/HT1.1/HT1.2")!.cost.minutes;
+    const cost = (s: Parameters<typeof rankChecks>[2]) =>
+      rankChecks(real, posterior, s, new Set(), 60).find((p) => p.check.id === "dead/ohm/HT1.1/HT1.2")!.cost
+        .minutes;
     const open = cost({ band: "dead", lifts: [], coversOff: ["front", "board-box"] });
     expect(cost({ band: "live", lifts: [], coversOff: [] })).toBeCloseTo(open + 2 + 1.5, 9);
   });
@@ -160,11 +252,26 @@ describe("what to check next", () => {
   test("no call before the findings carry it", () => {
     const advice = adviseCall(real, weigh(real, coldRinse));
     expect(advice.ready).toBe(false);
-    const proven = adviseCall(real, weigh(real, [...coldRinse, reading("a", dead, "ohm", "TC1.1", "TC1.2", Infinity), reading("b", dead, "ohm", "HT1.1", "HT1.2", 26.4)]));
+    const proven = adviseCall(
+      real,
+      weigh(real, [
+        ...coldRinse,
+        reading("a", dead, "ohm", "TC1.1", "TC1.2", Infinity),
+        reading("b", dead, "ohm", "HT1.1", "HT1.2", 26.4),
+      ]),
+    );
     // A single OL may be a probe without contact: it points, and a second look proves.
     expect(proven).toMatchObject({ item: "cut-out", proof: { finding: "a" } });
     const again = reading("c", dead, "ohm", "TC1.1", "P1.2", Infinity);
-    const sure = adviseCall(real, weigh(real, [...coldRinse, reading("a", dead, "ohm", "TC1.1", "TC1.2", Infinity), reading("b", dead, "ohm", "HT1.1", "HT1.2", 26.4), again]));
+    const sure = adviseCall(
+      real,
+      weigh(real, [
+        ...coldRinse,
+        reading("a", dead, "ohm", "TC1.1", "TC1.2", Infinity),
+        reading("b", dead, "ohm", "HT1.1", "HT1.2", 26.4),
+        again,
+      ]),
+    );
     expect(sure).toMatchObject({ item: "cut-out", ready: true });
   });
 });

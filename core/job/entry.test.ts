@@ -4,8 +4,14 @@ import { readingCheck } from "../diagnosis/index.ts";
 import { describeEntryProblem, parseEntry, type EntryContext } from "./index.ts";
 
 const unit = glasswasher();
-const context: EntryContext = { liveSetup: { state: "rinse-heat", lifts: [] }, deadSetup: { state: "dead", lifts: ["P4"] } };
-const asked: EntryContext = { ...context, pending: readingCheck({ state: "wash", lifts: [] }, "vac", "M1.1", "M1.2") };
+const context: EntryContext = {
+  liveSetup: { state: "rinse-heat", lifts: [] },
+  deadSetup: { state: "dead", lifts: ["P4"] },
+};
+const asked: EntryContext = {
+  ...context,
+  pending: readingCheck({ state: "wash", lifts: [] }, "vac", "M1.1", "M1.2"),
+};
 
 describe("one line, understood", () => {
   test.each([
@@ -23,7 +29,10 @@ describe("one line, understood", () => {
     ["P4.3 to N 118 vac in rinse heat", "vac", "P4.3", "P1.2", 118, "rinse-heat"],
   ])("%s", (text, fn, red, black, value, state) => {
     const result = parseEntry(unit, text, context);
-    expect(result).toMatchObject({ ok: true, body: { check: { kind: "reading", fn, red, black, setup: { state } } } });
+    expect(result).toMatchObject({
+      ok: true,
+      body: { check: { kind: "reading", fn, red, black, setup: { state } } },
+    });
     if (result.ok && result.body.result.kind === "value") {
       if (typeof value === "number") expect(result.body.result.value).toBeCloseTo(value, 9);
       else expect(result.body.result.value).toBe(value);
@@ -31,9 +40,18 @@ describe("one line, understood", () => {
   });
 
   test("a bare value answers the pair that is asked for, in its state", () => {
-    expect(parseEntry(unit, "1.8", asked)).toMatchObject({ ok: true, body: { check: { fn: "vac", red: "M1.1", black: "M1.2", setup: { state: "wash" } }, result: { value: 1.8 } } });
+    expect(parseEntry(unit, "1.8", asked)).toMatchObject({
+      ok: true,
+      body: {
+        check: { fn: "vac", red: "M1.1", black: "M1.2", setup: { state: "wash" } },
+        result: { value: 1.8 },
+      },
+    });
     // Ohms are another function: the pair stays, the state becomes the dead one, with what is lifted.
-    expect(parseEntry(unit, "18 ohm", asked)).toMatchObject({ ok: true, body: { check: { fn: "ohm", red: "M1.1", setup: { state: "dead", lifts: ["P4"] } } } });
+    expect(parseEntry(unit, "18 ohm", asked)).toMatchObject({
+      ok: true,
+      body: { check: { fn: "ohm", red: "M1.1", setup: { state: "dead", lifts: ["P4"] } } },
+    });
   });
 
   test.each([
@@ -41,7 +59,10 @@ describe("one line, understood", () => {
     ["K3.com to K3.no beep", true],
     ["TC1 silent beep", false],
   ])("%s", (text, beep) => {
-    expect(parseEntry(unit, text, context)).toMatchObject({ ok: true, body: { check: { fn: "continuity" }, result: { kind: "beep", beep } } });
+    expect(parseEntry(unit, text, context)).toMatchObject({
+      ok: true,
+      body: { check: { fn: "continuity" }, result: { kind: "beep", beep } },
+    });
   });
 });
 
@@ -62,7 +83,10 @@ describe("what is not understood is said, with what and where", () => {
     const result = parseEntry(unit, text, context);
     expect(result.ok).toBe(false);
     if (result.ok) return;
-    expect([result.problem.code, result.problem.code === "quantity" ? result.problem.problem.code : ""]).toContain(code);
+    expect([
+      result.problem.code,
+      result.problem.code === "quantity" ? result.problem.problem.code : "",
+    ]).toContain(code);
     expect(describeEntryProblem(result.problem)).toContain(part);
   });
 });

@@ -1,23 +1,57 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasherDictionary } from "../../tests/support/glasswasher.ts";
-import { admissionProblems, describeAdmissionProblem, jobEvent, partsBetween, replay, viewJob, type EventBody, type JobEvent } from "./index.ts";
+import {
+  admissionProblems,
+  describeAdmissionProblem,
+  jobEvent,
+  partsBetween,
+  replay,
+  viewJob,
+  type EventBody,
+  type JobEvent,
+} from "./index.ts";
 
 const dictionary = glasswasherDictionary();
 const { unit } = dictionary;
 let count = 0;
-const event = (body: EventBody): JobEvent => ({ id: `00000000-0000-4000-8000-${String(++count).padStart(12, "0")}`, person: "ansa", at: `2026-03-02T09:${String(count % 60).padStart(2, "0")}:00.000Z`, body });
+const event = (body: EventBody): JobEvent => ({
+  id: `00000000-0000-4000-8000-${String(++count).padStart(12, "0")}`,
+  person: "ansa",
+  at: `2026-03-02T09:${String(count % 60).padStart(2, "0")}:00.000Z`,
+  body,
+});
 const opened = () => event({ type: "opened", complaint: "Rinse stays cold." });
 const band = (to: "live" | "dead") => event({ type: "band", band: to, confirmed: ["all"] });
-const reading = (fn: "vac" | "ohm", red: string, black: string, value: number | "OL", state = fn === "vac" ? "rinse-heat" : "dead", lifts: string[] = []) =>
-  event({ type: "finding", check: { kind: "reading", setup: { state, lifts }, fn, red, black }, result: { kind: "value", value } });
+const reading = (
+  fn: "vac" | "ohm",
+  red: string,
+  black: string,
+  value: number | "OL",
+  state = fn === "vac" ? "rinse-heat" : "dead",
+  lifts: string[] = [],
+) =>
+  event({
+    type: "finding",
+    check: { kind: "reading", setup: { state, lifts }, fn, red, black },
+    result: { kind: "value", value },
+  });
 const problemsOf = (log: JobEvent[], next: JobEvent) => admissionProblems(unit, replay(unit, log), next);
 
 describe("replay", () => {
   test("the log gives band, covers off, leads lifted and the state reached", () => {
     const log = [opened(), band("live"), reading("vac", "P4.3", "P1.2", 229)];
-    expect(replay(unit, log).situation).toEqual({ band: "live", state: "rinse-heat", lifts: [], coversOff: ["board-box", "front"] });
+    expect(replay(unit, log).situation).toEqual({
+      band: "live",
+      state: "rinse-heat",
+      lifts: [],
+      coversOff: ["board-box", "front"],
+    });
     const dead = [...log, band("dead"), reading("ohm", "HT1.1", "HT1.2", 26, "dead", ["HT1"])];
-    expect(replay(unit, dead).situation).toEqual({ band: "dead", lifts: ["HT1"], coversOff: ["board-box", "front"] });
+    expect(replay(unit, dead).situation).toEqual({
+      band: "dead",
+      lifts: ["HT1"],
+      coversOff: ["board-box", "front"],
+    });
   });
 
   test("a retracted finding stays in the ledger and counts no more", () => {
@@ -39,17 +73,67 @@ describe("replay", () => {
 
 describe("what may not join the log", () => {
   test.each<[string, () => JobEvent[], () => JobEvent, string]>([
-    ["volts while the band says dead", () => [opened(), band("dead")], () => reading("vac", "P4.3", "P1.2", 230), "DEAD AND PROVEN"],
-    ["ohms while live", () => [opened(), band("live")], () => reading("ohm", "HT1.1", "HT1.2", 26), "needs the unit dead"],
+    [
+      "volts while the band says dead",
+      () => [opened(), band("dead")],
+      () => reading("vac", "P4.3", "P1.2", 230),
+      "DEAD AND PROVEN",
+    ],
+    [
+      "ohms while live",
+      () => [opened(), band("live")],
+      () => reading("ohm", "HT1.1", "HT1.2", 26),
+      "needs the unit dead",
+    ],
     ["volts while unproven", () => [opened()], () => reading("vac", "P4.3", "P1.2", 230), "UNPROVEN"],
-    ["volts in the dead state", () => [opened(), band("live")], () => reading("vac", "P4.3", "P1.2", 230, "dead"), "Dead and isolated"],
-    ["an unknown point", () => [opened(), band("live")], () => reading("vac", "P9.9", "P1.2", 230), "no point “P9.9”"],
-    ["both probes on one point", () => [opened(), band("live")], () => reading("vac", "P1.2", "P1.2", 0), "Both probes"],
-    ["more volts than a meter takes", () => [opened(), band("live")], () => reading("vac", "P4.3", "P1.2", 23000), "beyond the 1000 V"],
-    ["negative ohms", () => [opened(), band("dead")], () => reading("ohm", "HT1.1", "HT1.2", -4), "still voltage"],
-    ["an unknown item in a call", () => [opened()], () => event({ type: "call", item: "gearbox", suspect: "x", chance: 1, note: "" }), "no item “gearbox”"],
-    ["a retraction of nothing", () => [opened()], () => event({ type: "retraction", of: "00000000-0000-4000-8000-999999999999", why: "" }), "no finding"],
-    ["anything after closing", () => [opened(), event({ type: "closed", outcome: "repaired", note: "" })], () => event({ type: "note", text: "late" }), "closed on 2026-03-02"],
+    [
+      "volts in the dead state",
+      () => [opened(), band("live")],
+      () => reading("vac", "P4.3", "P1.2", 230, "dead"),
+      "Dead and isolated",
+    ],
+    [
+      "an unknown point",
+      () => [opened(), band("live")],
+      () => reading("vac", "P9.9", "P1.2", 230),
+      "no point “P9.9”",
+    ],
+    [
+      "both probes on one point",
+      () => [opened(), band("live")],
+      () => reading("vac", "P1.2", "P1.2", 0),
+      "Both probes",
+    ],
+    [
+      "more volts than a meter takes",
+      () => [opened(), band("live")],
+      () => reading("vac", "P4.3", "P1.2", 23000),
+      "beyond the 1000 V",
+    ],
+    [
+      "negative ohms",
+      () => [opened(), band("dead")],
+      () => reading("ohm", "HT1.1", "HT1.2", -4),
+      "still voltage",
+    ],
+    [
+      "an unknown item in a call",
+      () => [opened()],
+      () => event({ type: "call", item: "gearbox", suspect: "x", chance: 1, note: "" }),
+      "no item “gearbox”",
+    ],
+    [
+      "a retraction of nothing",
+      () => [opened()],
+      () => event({ type: "retraction", of: "00000000-0000-4000-8000-999999999999", why: "" }),
+      "no finding",
+    ],
+    [
+      "anything after closing",
+      () => [opened(), event({ type: "closed", outcome: "repaired", note: "" })],
+      () => event({ type: "note", text: "late" }),
+      "closed on 2026-03-02",
+    ],
   ])("%s", (_name, log, next, words) => {
     const problems = problemsOf(log(), next());
     expect(problems.map(describeAdmissionProblem).join(" ")).toContain(words);
@@ -58,7 +142,9 @@ describe("what may not join the log", () => {
   test("retracting twice", () => {
     const wrong = reading("vac", "P4.3", "P1.2", 0);
     const log = [opened(), band("live"), wrong, event({ type: "retraction", of: wrong.id, why: "" })];
-    expect(problemsOf(log, event({ type: "retraction", of: wrong.id, why: "" }))).toMatchObject([{ code: "already-retracted" }]);
+    expect(problemsOf(log, event({ type: "retraction", of: wrong.id, why: "" }))).toMatchObject([
+      { code: "already-retracted" },
+    ]);
   });
 
   test("an honest finding is let in", () => {
@@ -68,14 +154,17 @@ describe("what may not join the log", () => {
 
   test("events of the wrong shape are refused before that", () => {
     expect(jobEvent.safeParse({ ...opened(), id: "7" }).success).toBe(false);
-    expect(jobEvent.safeParse({ ...opened(), body: { type: "finding", check: { kind: "reading" } } }).success).toBe(false);
+    expect(
+      jobEvent.safeParse({ ...opened(), body: { type: "finding", check: { kind: "reading" } } }).success,
+    ).toBe(false);
     expect(jobEvent.safeParse(event({ type: "note", text: "x".repeat(10_000) })).success).toBe(false);
   });
 });
 
 describe("the view", () => {
   test("verdicts: dead is not low, open is not high", () => {
-    const verdict = (e: JobEvent, to: "live" | "dead") => viewJob(dictionary, [opened(), band(to), e]).ledger[0]!.verdict;
+    const verdict = (e: JobEvent, to: "live" | "dead") =>
+      viewJob(dictionary, [opened(), band(to), e]).ledger[0]!.verdict;
     expect(verdict(reading("vac", "P4.3", "P1.2", 229), "live")).toBe("as it should");
     expect(verdict(reading("vac", "P4.3", "P1.2", 0.3), "live")).toBe("dead, not low");
     expect(verdict(reading("vac", "P4.3", "P1.2", 118), "live")).toBe("low");
@@ -96,7 +185,13 @@ describe("the view", () => {
   });
 
   test("the call names its proof and what would have spoken against it", () => {
-    const log = [opened(), band("dead"), reading("ohm", "TC1.1", "TC1.2", "OL"), reading("ohm", "HT1.1", "HT1.2", 26.4), reading("ohm", "TC1.1", "P1.2", "OL")];
+    const log = [
+      opened(),
+      band("dead"),
+      reading("ohm", "TC1.1", "TC1.2", "OL"),
+      reading("ohm", "HT1.1", "HT1.2", 26.4),
+      reading("ohm", "TC1.1", "P1.2", "OL"),
+    ];
     const { call, items } = viewJob(dictionary, log);
     expect(call).toMatchObject({ item: "cut-out", itemName: "Thermal cut-out TC1" });
     expect(call.proof!.text).toMatch(/^OL, TC1·1 to TC1·2, Ω, dead/);

@@ -47,7 +47,10 @@ describe("reading quantities", () => {
   ])("refuses “%s” and says why", (text, code) => {
     const result = parseQuantity(text);
     expect(result).toMatchObject({ ok: false, problem: { code } });
-    if (!result.ok && text !== "") expect(describeQuantityProblem(result.problem)).toContain(result.problem.code === "unknown-unit" ? "quux" : text);
+    if (!result.ok && text !== "")
+      expect(describeQuantityProblem(result.problem)).toContain(
+        result.problem.code === "unknown-unit" ? "quux" : text,
+      );
   });
 });
 
@@ -74,11 +77,15 @@ describe("writing quantities", () => {
 
   test("what is written reads back to four figures", () => {
     fc.assert(
-      fc.property(fc.double({ min: 1e-9, max: 1e9, noNaN: true }), fc.constantFrom("Ω", "A", "F"), (value, unit) => {
-        const back = parseQuantity(formatQuantity(value, unit));
-        expect(back.ok && back.quantity.unit).toBe(unit);
-        if (back.ok) expect(Math.abs(back.quantity.value / value - 1)).toBeLessThan(6e-4);
-      }),
+      fc.property(
+        fc.double({ min: 1e-9, max: 1e9, noNaN: true }),
+        fc.constantFrom("Ω", "A", "F"),
+        (value, unit) => {
+          const back = parseQuantity(formatQuantity(value, unit));
+          expect(back.ok && back.quantity.unit).toBe(unit);
+          if (back.ok) expect(Math.abs(back.quantity.value / value - 1)).toBeLessThan(6e-4);
+        },
+      ),
       { seed: 7, numRuns: 300 },
     );
   });

@@ -36,11 +36,15 @@ describe("the glasswasher's circuit", () => {
     const standby = volts({ state: "standby", lifts: [] }, "dc", "D1.plus", "D1.minus");
     const heating = volts(heat, "dc", "D1.plus", "D1.minus");
     expect(heating).toBeLessThan(standby);
-    for (const state of ["standby", "fill", "wash", "rinse-heat", "drain"]) expect(volts({ state, lifts: [] }, "dc", "U1.out", "U1.ground")).toBeCloseTo(5, 1);
+    for (const state of ["standby", "fill", "wash", "rinse-heat", "drain"])
+      expect(volts({ state, lifts: [] }, "dc", "U1.out", "U1.ground")).toBeCloseTo(5, 1);
   });
 
   test("only the load that is called for has voltage", () => {
-    const live = (state: string) => ["Y1", "M1", "HT1", "M2", "Y2"].filter((part) => volts({ state, lifts: [] }, "ac", `${part}.1`, `${part}.2`) > 200);
+    const live = (state: string) =>
+      ["Y1", "M1", "HT1", "M2", "Y2"].filter(
+        (part) => volts({ state, lifts: [] }, "ac", `${part}.1`, `${part}.2`) > 200,
+      );
     expect(live("standby")).toEqual([]);
     expect(live("fill")).toEqual(["Y1"]);
     expect(live("wash")).toEqual(["M1"]);
@@ -82,7 +86,9 @@ describe("the glasswasher's circuit", () => {
   test("names what it does not know", () => {
     expect(() => expandUnit(unit, { state: "spin", lifts: [] })).toThrow(/no state “spin”/);
     expect(() => expandUnit(unit, dead).withFault({ part: "XX", mode: "open" })).toThrow(/no part “XX”/);
-    expect(() => expandUnit(unit, dead).withFault({ part: "F1", mode: "melted" })).toThrow(/no failure mode “melted”/);
+    expect(() => expandUnit(unit, dead).withFault({ part: "F1", mode: "melted" })).toThrow(
+      /no failure mode “melted”/,
+    );
   });
 });
 
@@ -99,7 +105,10 @@ describe("numbers of the trade", () => {
 
   test("heater: about 44 Ω is right for 325 W at 120 V (common practice, no source)", () => {
     expect(120 ** 2 / 325).toBeCloseTo(44.3, 1);
-    const small = { ...unit, parts: unit.parts.map((p) => (p.id === "HT1" ? { ...p, parameters: { volts: 120, watts: 325 } } : p)) };
+    const small = {
+      ...unit,
+      parts: unit.parts.map((p) => (p.id === "HT1" ? { ...p, parameters: { volts: 120, watts: 325 } } : p)),
+    };
     const expanded = expandUnit(small, dead);
     const [a, b] = [expanded.nodeOf("HT1.1"), expanded.nodeOf("HT1.2")];
     transferInto(out, settle(expanded.circuit).dc, a, b, a, b);

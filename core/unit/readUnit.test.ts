@@ -2,7 +2,11 @@ import { describe, expect, test } from "@jest/globals";
 import { glasswasher, glasswasherJson } from "../../tests/support/glasswasher.ts";
 import { ModelError, readUnit, readUnitOrThrow } from "./index.ts";
 
-type Json = Record<string, unknown> & { parts: Record<string, unknown>[]; states: Record<string, unknown>[]; points: Record<string, unknown>[] };
+type Json = Record<string, unknown> & {
+  parts: Record<string, unknown>[];
+  states: Record<string, unknown>[];
+  points: Record<string, unknown>[];
+};
 
 /** The glasswasher with something done to it. */
 function broken(change: (json: Json) => void): unknown {
@@ -20,7 +24,10 @@ describe("reading a unit model", () => {
   test("the glasswasher is whole, and defaults are filled in", () => {
     const unit = glasswasher();
     expect(unit.parts.length).toBeGreaterThan(25);
-    expect(unit.parts.find((p) => p.id === "MAINS")!.parameters).toMatchObject({ volts: 230, tolerance: 0.06 });
+    expect(unit.parts.find((p) => p.id === "MAINS")!.parameters).toMatchObject({
+      volts: 230,
+      tolerance: 0.06,
+    });
   });
 
   test("every fault is reported with its path, not only the first", () => {
@@ -32,14 +39,33 @@ describe("reading a unit model", () => {
       j.states[2]!["drives"] = [{ output: "HT1", needs: ["luck"] }];
     });
     expect(paths(json)).toEqual(
-      expect.arrayContaining(["parts[0].item", "parts[3].type", "parts[4].parameters.amps", "points[2].cover", "states[2].drives[0].output", "states[2].drives[0].needs[0]"]),
+      expect.arrayContaining([
+        "parts[0].item",
+        "parts[3].type",
+        "parts[4].parameters.amps",
+        "points[2].cover",
+        "states[2].drives[0].output",
+        "states[2].drives[0].needs[0]",
+      ]),
     );
   });
 
   test.each<[string, (j: Json) => void, string]>([
-    ["a part without a terminal", (j) => void delete (j.parts[4]!["terminals"] as Record<string, string>)["b"], "parts[4].terminals"],
-    ["a terminal its kind does not have", (j) => void ((j.parts[4]!["terminals"] as Record<string, string>)["z"] = "PE"), "parts[4].terminals.z"],
-    ["a failure mode its kind does not have", (j) => void (j.parts[4]!["weights"] = { melted: 2 }), "parts[4].weights.melted"],
+    [
+      "a part without a terminal",
+      (j) => void delete (j.parts[4]!["terminals"] as Record<string, string>)["b"],
+      "parts[4].terminals",
+    ],
+    [
+      "a terminal its kind does not have",
+      (j) => void ((j.parts[4]!["terminals"] as Record<string, string>)["z"] = "PE"),
+      "parts[4].terminals.z",
+    ],
+    [
+      "a failure mode its kind does not have",
+      (j) => void (j.parts[4]!["weights"] = { melted: 2 }),
+      "parts[4].weights.melted",
+    ],
     ["an id used twice", (j) => void (j.parts[5]!["id"] = j.parts[4]!["id"]), "parts[5].id"],
     ["a point at no terminal", (j) => void (j.points[0]!["terminal"] = "W1.q"), "points[0].terminal"],
     ["an unknown field", (j) => void ((j as Record<string, unknown>)["colour"] = "red"), "(file)"],

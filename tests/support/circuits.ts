@@ -19,7 +19,13 @@ export class CircuitBuilder {
 
   branch(a: string, b: string, values: Partial<Branch> & { ohms: number }): this {
     const plain = { henries: 0, farads: 0, acVolts: 0, dcVolts: 0, tolerance: 0 };
-    this.branches.push({ id: `b${this.branches.length}`, ...plain, ...values, a: this.node(a), b: this.node(b) });
+    this.branches.push({
+      id: `b${this.branches.length}`,
+      ...plain,
+      ...values,
+      a: this.node(a),
+      b: this.node(b),
+    });
     return this;
   }
 

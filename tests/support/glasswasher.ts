@@ -20,7 +20,9 @@ export function glasswasherDictionary(): Dictionary {
 
 /** Index of a suspect's case, the middle one where its size is unknown. */
 export function caseOf(dictionary: Dictionary, suspect: string): number {
-  const cases = dictionary.cases.flatMap((c, i) => (dictionary.suspects[c.suspect]!.id === suspect ? [i] : []));
+  const cases = dictionary.cases.flatMap((c, i) =>
+    dictionary.suspects[c.suspect]!.id === suspect ? [i] : [],
+  );
   if (cases.length === 0) throw new Error(`no suspect ${suspect}`);
   return cases[cases.length >> 1]!;
 }

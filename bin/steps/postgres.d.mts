@@ -1,0 +1,11 @@
+/** Types of the cluster for the tests that start one; see postgres.mjs. */
+export class Cluster {
+  constructor(folder: string, options?: { durable?: boolean });
+  readonly url: string;
+  start(): Promise<Cluster>;
+  stop(): Promise<void>;
+  kill(): Promise<void>;
+  destroy(): Promise<void>;
+}
+export function throwAwayCluster(options?: { durable?: boolean }): Cluster;
+export function freePort(wanted?: number): Promise<number>;

@@ -1,0 +1,10 @@
+import type { ChildProcess } from "node:child_process";
+
+/** Types for the tests that start a server of their own; see serve.mjs. */
+export function prepareDatabase(root: string, databaseUrl: string): Promise<string>;
+export function startServer(
+  root: string,
+  databaseUrl: string,
+  port: number,
+): Promise<{ child: ChildProcess; address: string }>;
+export function stopServer(child: ChildProcess): Promise<void>;

@@ -1,0 +1,56 @@
+import { expect, test } from "@playwright/test";
+import pg from "pg";
+import { freePort, throwAwayCluster } from "../../bin/steps/postgres.mjs";
+import { prepareDatabase, startServer, stopServer } from "../../bin/steps/serve.mjs";
+import { JobPage } from "./jobPage.ts";
+
+/** A server and a database of this test's own, both killed with -9 in the middle of a job. */
+test("kill -9 of server and database between two findings loses nothing", async ({ browser }) => {
+  const root = process.cwd();
+  const cluster = throwAwayCluster({ durable: true });
+  await cluster.start();
+  await prepareDatabase(root, cluster.url);
+  const port = await freePort();
+  let server = await startServer(root, cluster.url, port);
+  const context = await browser.newContext({ baseURL: server.address });
+  try {
+    const page = await context.newPage();
+    const job = new JobPage(page);
+    await job.open("Rinse stays cold.", { "Does the rinse get hot?": "no" });
+    await page.keyboard.press("p");
+    await page.getByRole("button", { name: "Live: take volts" }).click();
+    await job.declare("live");
+    const saved = page.waitForResponse(
+      (r) => r.url().endsWith("/events") && (r.request().postData() ?? "").includes("229.1"),
+    );
+    await job.enter("P4.3 to N 229.1 vac in rinse heat");
+    expect((await saved).status()).toBe(200);
+
+    server.child.kill("SIGKILL");
+    await cluster.kill();
+    await job.enter("HT1.1 to N 228.7 vac in rinse heat");
+    // Counted at once, shown as not saved, with what was typed.
+    await expect(page.getByTestId("outbox")).toContainText("“HT1.1 to N 228.7 vac in rinse heat”");
+    await expect(job.ledger).toContainText("HT1·1 to P1·2");
+
+    await cluster.start();
+    server = await startServer(root, cluster.url, port);
+    // A new page on the same address finds the entry in the browser and sends it by itself.
+    await page.goto(page.url());
+    await job.ready();
+    await expect(page.getByTestId("outbox")).toHaveCount(0);
+    const client = new pg.Client({ connectionString: cluster.url });
+    await client.connect();
+    const { rows } = await client.query<{ value: number }>(
+      "SELECT (body -> 'result' ->> 'value')::float AS value FROM job_events WHERE body -> 'check' ->> 'kind' = 'reading' ORDER BY seq",
+    );
+    await client.end();
+    expect(rows.map((r) => r.value)).toEqual([229.1, 228.7]);
+    await expect(job.ledger).toContainText("229.1 V");
+    await expect(job.ledger).toContainText("228.7 V");
+  } finally {
+    await context.close();
+    await stopServer(server.child);
+    await cluster.destroy();
+  }
+});

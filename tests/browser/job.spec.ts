@@ -1,0 +1,165 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+import { JobPage, readingOf } from "./jobPage.ts";
+
+const COLD_RINSE = {
+  "Does the display light?": "yes",
+  "Does it fill with water?": "yes",
+  "Does the wash pump run?": "yes",
+  "Does the rinse get hot?": "no",
+  "Does it drain?": "yes",
+} as const;
+
+const HIDDEN = [
+  { truth: "HT1:open", item: "Rinse heater HT1" },
+  { truth: "TC1:open", item: "Thermal cut-out TC1" },
+  { truth: "K3:contact-open", item: "Control board" },
+  { truth: "P4.3:high-resistance", item: "Plug P4 on the board" },
+];
+
+for (const { truth, item } of HIDDEN)
+  test(`a hidden fault is called: ${truth}`, async ({ page }) => {
+    const job = new JobPage(page);
+    await job.open("Fills and washes, rinse stays cold.", COLD_RINSE);
+    const made = await job.followToCall(truth);
+    expect(made.length).toBeLessThanOrEqual(8);
+    await expect(job.callReady).toContainText(item);
+    await page.getByRole("button", { name: "Make the call" }).click();
+    const proof = (await page.getByTestId("proof").textContent())!;
+    expect(proof).toMatch(/dead|rinse heat|drain|fill|standby|wash/);
+    await page.getByRole("button", { name: `Call it: ${item}` }).click();
+    await expect(page.getByText(`Called: ${item}.`)).toBeVisible();
+    // The printed record carries the call and its proof.
+    await page.getByRole("link", { name: "Report" }).click();
+    await expect(page.getByRole("article")).toContainText(item);
+    await expect(page.getByRole("article")).toContainText("Proved by:");
+    await expect(page.getByRole("article").getByRole("row")).toHaveCount(1 + 5 + made.length);
+  });
+
+test("by keyboard alone, a wrong entry is retracted and the job still ends right", async ({ page }) => {
+  const job = new JobPage(page);
+  await job.open("Rinse stays cold.", COLD_RINSE);
+  await page.keyboard.press("p");
+  await page.getByRole("button", { name: "Live: take volts" }).press("Enter");
+  for (const box of await page.getByRole("dialog").getByRole("checkbox").all()) await box.press("Space");
+  await page.getByRole("button", { name: "Declare LIVE" }).press("Enter");
+  await page.keyboard.press("e");
+  await expect(job.line).toBeFocused();
+  // The probe missed: nothing at the inlet would mean no supply at all.
+  await page.keyboard.type("P4.3 to N 0.0 vac in rinse heat");
+  await page.keyboard.press("Enter");
+  await expect(job.ledger).toContainText("dead, not low");
+  const first = page.getByTestId("suspects").getByRole("listitem").first();
+  await expect(first).toContainText("Control board");
+  await page.getByRole("button", { name: /^Retract P4·3/ }).press("Enter");
+  await page.keyboard.type("wrong pin");
+  await page.keyboard.press("Enter");
+  await expect(job.ledger.locator("[data-retracted]")).toContainText("retracted: wrong pin");
+  await job.line.focus();
+  for (const [red, black] of [
+    ["P4.3", "P1.2"],
+    ["HT1.1", "P1.2"],
+    ["HT1.1", "HT1.2"],
+  ] as const) {
+    const before = await job.ledger.getByRole("listitem").count();
+    await page.keyboard.type(
+      `${red} to ${black} ${readingOf("HT1:open", "rinse-heat", "vac", red, black)} vac in rinse heat`,
+    );
+    await page.keyboard.press("Enter");
+    await expect(job.ledger.getByRole("listitem")).toHaveCount(before + 1);
+  }
+  await job.followToCall("HT1:open");
+  await expect(job.callReady).toContainText("Rinse heater HT1");
+  // After a reload the record is the same, the retraction included.
+  await page.reload();
+  await expect(job.ledger.locator("[data-retracted]")).toHaveCount(1);
+  await expect(job.callReady).toContainText("Rinse heater HT1");
+});
+
+test("what may not be recorded is said at the field, and the typed text stays", async ({ page }) => {
+  const job = new JobPage(page);
+  await job.open("Rinse stays cold.", COLD_RINSE);
+  const echo = page.locator("#finding-echo");
+  const refused = async (text: string, words: RegExp) => {
+    const before = await job.ledger.getByRole("listitem").count();
+    await job.enter(text);
+    await expect(echo).toContainText(words);
+    await expect(job.line).toHaveValue(text);
+    await expect(job.ledger.getByRole("listitem")).toHaveCount(before);
+  };
+  await refused("P4.3 to N 230 vac", /UNPROVEN/);
+  await page.getByRole("button", { name: "Go live" }).first().click();
+  await job.declare("live");
+  await refused("HT1 26 ohm", /needs the unit dead/);
+  await refused("P4.9 to N 230 vac", /no point “P4.9”/);
+  await refused("P4.3 to N 2x3 vac", /2x3/);
+  await refused("P4.3 to N 3 A", /does not fit/);
+  await refused("P4.3 to N 23000 vac", /beyond the 1000 V/);
+  await refused("P4.3 to P4.3 0 vac", /Both probes/);
+});
+
+test("a closed job takes nothing more, and an unknown address says so", async ({ page, request }) => {
+  const job = new JobPage(page);
+  await job.open("Rinse stays cold.", COLD_RINSE);
+  await job.followToCall("TC1:open");
+  await page.getByRole("button", { name: "Make the call" }).click();
+  await page.getByRole("button", { name: /^Call it/ }).click();
+  await page.getByRole("button", { name: "Close the job" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Close the job" }).click();
+  await expect(page.getByText("This job is closed: repaired.")).toBeVisible();
+  await expect(job.line).toHaveCount(0);
+  const late = {
+    id: crypto.randomUUID(),
+    person: "ansa",
+    at: new Date().toISOString(),
+    body: { type: "note", text: "late" },
+  };
+  const answer = await request.post(`${new URL(page.url()).pathname}/events`, { data: late });
+  expect(answer.status()).toBe(422);
+  expect(await answer.text()).toContain("closed");
+  await page.goto("/jobs/00000000-0000-4000-8000-000000000000");
+  await expect(page.getByText("There is no job at this address")).toBeVisible();
+  await page.goto("/jobs/teapot");
+  await expect(page.getByText("There is no job at this address")).toBeVisible();
+});
+
+for (const colorScheme of ["light", "dark"] as const)
+  for (const viewport of [
+    { width: 1280, height: 800 },
+    { width: 390, height: 844 },
+  ])
+    test(`no serious barrier on any page, ${colorScheme}, ${viewport.width} px wide`, async ({
+      browser,
+      baseURL,
+    }) => {
+      const context = await browser.newContext({ colorScheme, viewport, ...(baseURL ? { baseURL } : {}) });
+      const page = await context.newPage();
+      const job = new JobPage(page);
+      const barriers = async () => {
+        const { violations } = await new AxeBuilder({ page })
+          .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
+          .analyze();
+        return violations
+          .filter((v) => v.impact === "serious" || v.impact === "critical")
+          .map((v) => `${v.id}: ${v.nodes[0]?.html}`);
+      };
+      const sideways = () =>
+        page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      await page.goto("/");
+      expect(await barriers()).toEqual([]);
+      await page.goto("/jobs/new");
+      expect(await barriers()).toEqual([]);
+      await job.open("Rinse stays cold.", COLD_RINSE);
+      await job.makeNextCheck("TC1:open");
+      expect(await barriers()).toEqual([]);
+      expect(await sideways()).toBe(0);
+      await page.getByRole("region", { name: "Power" }).getByRole("button").click();
+      await page.getByRole("button", { name: "Dead: take ohms" }).click();
+      expect(await barriers()).toEqual([]);
+      await page.keyboard.press("Escape");
+      await page.getByRole("link", { name: "Report" }).click();
+      await expect(page.getByRole("article")).toBeVisible();
+      expect(await barriers()).toEqual([]);
+      expect(await sideways()).toBe(0);
+      await context.close();
+    });

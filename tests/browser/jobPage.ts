@@ -1,0 +1,114 @@
+import { expect, type Page } from "@playwright/test";
+import { fromScale, type ReadingRow } from "#core/diagnosis/index.ts";
+import { readingCheck } from "#core/diagnosis/index.ts";
+import type { MeterFunction } from "#core/meter/index.ts";
+import { caseOf, glasswasherDictionary } from "../support/glasswasher.ts";
+
+/** The job page as a technician works it. */
+export class JobPage {
+  readonly page: Page;
+  constructor(page: Page) {
+    this.page = page;
+  }
+
+  get next() {
+    return this.page.getByTestId("next");
+  }
+  get callReady() {
+    return this.page.getByTestId("call-ready");
+  }
+  get ledger() {
+    return this.page.getByTestId("ledger");
+  }
+  get line() {
+    return this.page.getByRole("textbox", { name: /reading of your own|What does it read/ });
+  }
+
+  /** Opens a job on the glasswasher with what the customer saw. */
+  async open(complaint: string, seen: Readonly<Record<string, "yes" | "no">>): Promise<void> {
+    const { page } = this;
+    await page.goto("/jobs/new");
+    await page.getByLabel("What is wrong").fill(complaint);
+    for (const [question, answer] of Object.entries(seen))
+      await page.getByRole("radiogroup", { name: question }).getByText(answer, { exact: true }).click();
+    await page.getByLabel("Who is working on it").selectOption("ansa");
+    await page.getByRole("button", { name: "Open the job" }).click();
+    await this.ready();
+  }
+
+  /** Waits until the browser's own diagnosis answers. */
+  async ready(): Promise<void> {
+    await expect(this.page.locator("[data-ready]")).toBeVisible();
+  }
+
+  async declare(band: "live" | "dead"): Promise<void> {
+    const { page } = this;
+    for (const box of await page.getByRole("dialog").getByRole("checkbox").all()) await box.check();
+    await page
+      .getByRole("button", { name: band === "live" ? "Declare LIVE" : "Declare DEAD AND PROVEN" })
+      .click();
+    await expect(page.getByRole("region", { name: "Power" })).toContainText(
+      band === "live" ? "LIVE" : "DEAD AND PROVEN",
+    );
+  }
+
+  async enter(text: string): Promise<void> {
+    await this.line.fill(text);
+    await this.page.keyboard.press("Enter");
+  }
+
+  /** Makes the check on the Next card, with what it reads when `truth` is the hidden fault. */
+  async makeNextCheck(truth: string): Promise<void> {
+    const { page } = this;
+    const id = (await this.next.getAttribute("data-check"))!;
+    const dictionary = glasswasherDictionary();
+    const row = dictionary.rows.find((r) => r.check.id === id)!;
+    const index = caseOf(dictionary, truth);
+    const before = await this.ledger.getByRole("listitem").count();
+    if ("chance" in row)
+      await page.getByRole("button", { name: row.chance[index]! > 0.5 ? /^Yes:/ : /^No:/ }).click();
+    else {
+      const live = row.check.fn === "vac" || row.check.fn === "vdc";
+      const power = this.next.getByRole("button", { name: live ? "Go live" : "Make dead and prove" });
+      if (await power.isVisible()) {
+        await power.click();
+        await this.declare(live ? "live" : "dead");
+      }
+      await this.enter(shown(row, index));
+    }
+    await expect(this.ledger.getByRole("listitem")).toHaveCount(before + 1);
+    await expect(page.locator(`[data-testid=next][data-check="${id}"]`)).toHaveCount(0);
+  }
+
+  /** Follows the Next card until the findings carry a call; returns the checks made. */
+  async followToCall(truth: string, most = 12): Promise<string[]> {
+    const made: string[] = [];
+    while (made.length < most && !(await this.callReady.isVisible())) {
+      made.push((await this.next.getAttribute("data-check"))!);
+      await this.makeNextCheck(truth);
+    }
+    return made;
+  }
+}
+
+/** What the meter shows in a case, to the digits it has. */
+function shown(row: ReadingRow, index: number): string {
+  const value = fromScale(row.check.fn, row.mean[index]!);
+  if (!Number.isFinite(value)) return "OL";
+  return row.check.fn === "ohm" ? `${Number(value.toPrecision(4))} ohm` : value.toFixed(value < 10 ? 2 : 1);
+}
+
+/** A realistic reading between two points with a hidden fault. */
+export function readingOf(
+  truth: string,
+  state: string,
+  fn: MeterFunction,
+  red: string,
+  black: string,
+): string {
+  const dictionary = glasswasherDictionary();
+  return shown(
+    dictionary.row(readingCheck({ state, lifts: [] }, fn, red, black)) as ReadingRow,
+    caseOf(dictionary, truth),
+  );
+}

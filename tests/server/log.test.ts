@@ -1,0 +1,180 @@
+import { randomUUID } from "node:crypto";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import type { EventBody, JobEvent } from "#core/job/index.ts";
+import { closePool, pool } from "#server/database/pool.ts";
+import { many, maybeOne, one, transaction } from "#server/database/query.ts";
+import { openJob } from "#server/jobs/openJob.ts";
+import { listTickets, readJob } from "#server/jobs/readJob.ts";
+import { recordEvent } from "#server/jobs/recordEvent.ts";
+import { modelHash, storeModel } from "#server/units/models.ts";
+import { glasswasherJson } from "../support/glasswasher.ts";
+
+/** Against the throw-away PostgreSQL that bin/test.mjs started, with the demo shop in it. */
+const event = (body: EventBody, id = randomUUID()): JobEvent => ({
+  id,
+  person: "ansa",
+  at: new Date().toISOString(),
+  body,
+});
+const live = () => event({ type: "band", band: "live", confirmed: ["all"] });
+const reading = (value: number) =>
+  event({
+    type: "finding",
+    check: {
+      kind: "reading",
+      setup: { state: "rinse-heat", lifts: [] },
+      fn: "vac",
+      red: "P4.3",
+      black: "P1.2",
+    },
+    result: { kind: "value", value },
+  });
+
+async function newJob(extra: Partial<Parameters<typeof openJob>[0]> = {}): Promise<string> {
+  const id = randomUUID();
+  expect(
+    await openJob({
+      id,
+      unit: "glasswasher-gw4",
+      person: "ansa",
+      label: "",
+      complaint: "Rinse stays cold.",
+      seen: {},
+      claims: [],
+      ...extra,
+    }),
+  ).toBeUndefined();
+  return id;
+}
+
+beforeAll(async () => {
+  await one(pool(), "SELECT 1 AS up");
+});
+afterAll(closePool);
+
+describe("the event log", () => {
+  test("opening records complaint, observations and claims at once, and once", async () => {
+    const id = await newJob({
+      seen: { fills: true, "rinse-hot": false },
+      claims: [{ item: "heater", text: "New last week" }],
+    });
+    await openJob({
+      id,
+      unit: "glasswasher-gw4",
+      person: "ansa",
+      label: "",
+      complaint: "again",
+      seen: {},
+      claims: [],
+    });
+    const job = (await readJob(id))!;
+    expect(job.events.map((e) => e.body.type)).toEqual(["opened", "claim", "finding", "finding"]);
+    expect((await listTickets()).find((t) => t.id === id)).toMatchObject({
+      complaint: "Rinse stays cold.",
+      findings: 2,
+      status: "open",
+    });
+  });
+
+  test("an unknown unit or person opens nothing and is named", async () => {
+    const base = {
+      id: randomUUID(),
+      unit: "glasswasher-gw4",
+      person: "ansa",
+      label: "",
+      complaint: "x",
+      seen: {},
+      claims: [],
+    };
+    expect(await openJob({ ...base, unit: "teapot" })).toBe("unit");
+    expect(await openJob({ ...base, person: "nobody" })).toBe("person");
+    expect(await readJob(base.id)).toBeUndefined();
+  });
+
+  test("a repeated send is harmless, twenty at once too", async () => {
+    const job = await newJob();
+    await recordEvent(job, live());
+    const finding = reading(229.4);
+    const results = await Promise.all(Array.from({ length: 20 }, () => recordEvent(job, finding)));
+    expect(results.every((r) => r.ok)).toBe(true);
+    expect(results.filter((r) => r.ok && !r.repeated)).toHaveLength(1);
+    expect((await readJob(job))!.events.filter((e) => e.id === finding.id)).toHaveLength(1);
+  });
+
+  test("the same id with other contents is a conflict", async () => {
+    const job = await newJob();
+    await recordEvent(job, live());
+    const finding = reading(229.4);
+    await recordEvent(job, finding);
+    expect(await recordEvent(job, { ...reading(3), id: finding.id })).toMatchObject({
+      ok: false,
+      status: 409,
+    });
+    const other = await newJob();
+    expect(await recordEvent(other, finding)).toMatchObject({ ok: false, status: 409 });
+  });
+
+  test("what may not join is refused with a sentence and leaves no trace", async () => {
+    const job = await newJob();
+    expect(await recordEvent(job, reading(230))).toMatchObject({
+      ok: false,
+      status: 422,
+      message: expect.stringContaining("UNPROVEN") as string,
+    });
+    expect(await recordEvent(job, { ...live(), person: "nobody" })).toMatchObject({
+      ok: false,
+      status: 422,
+      message: expect.stringContaining("“nobody”") as string,
+    });
+    expect(await recordEvent(randomUUID(), live())).toMatchObject({ ok: false, status: 404 });
+    expect(await recordEvent("not-an-id", live())).toMatchObject({ ok: false, status: 404 });
+    await recordEvent(job, event({ type: "closed", outcome: "given up", note: "" }));
+    expect(await recordEvent(job, live())).toMatchObject({
+      ok: false,
+      message: expect.stringContaining("closed") as string,
+    });
+    expect((await readJob(job))!.events.map((e) => e.body.type)).toEqual(["opened", "closed"]);
+  });
+
+  test("the database itself refuses to change or remove an event", async () => {
+    const job = await newJob();
+    await expect(pool().query("UPDATE job_events SET body = body WHERE job_id = $1", [job])).rejects.toThrow(
+      /append-only/,
+    );
+    await expect(pool().query("DELETE FROM job_events WHERE job_id = $1", [job])).rejects.toThrow(
+      /append-only/,
+    );
+    await expect(pool().query("TRUNCATE job_events")).rejects.toThrow(/append-only/);
+  });
+});
+
+describe("queries", () => {
+  test("say when the number of rows is not what was promised", async () => {
+    await expect(one(pool(), "SELECT 1 WHERE false")).rejects.toThrow(/got 0 rows/);
+    await expect(maybeOne(pool(), "SELECT * FROM (VALUES (1), (2)) AS v")).rejects.toThrow(/got 2 rows/);
+  });
+
+  test("a transaction that throws leaves nothing behind", async () => {
+    const failed = transaction(async (client) => {
+      await client.query("INSERT INTO people (id, name) VALUES ('ghost', 'Ghost')");
+      throw new Error("half way");
+    });
+    await expect(failed).rejects.toThrow("half way");
+    expect(await many(pool(), "SELECT 1 FROM people WHERE id = 'ghost'")).toEqual([]);
+  });
+});
+
+describe("unit models", () => {
+  test("one hash for the same model, whatever the order of its keys", () => {
+    const json = glasswasherJson();
+    const turned = Object.fromEntries(Object.entries(json).reverse());
+    expect(modelHash(turned)).toBe(modelHash(json));
+    expect(modelHash({ ...json, revision: "C" })).not.toBe(modelHash(json));
+  });
+
+  test("a wrong model is not stored", async () => {
+    const json = { ...glasswasherJson(), ground: "NOWHERE" };
+    await expect(storeModel(pool(), json)).rejects.toThrow(/ground: there is no net “NOWHERE”/);
+    expect(await many(pool(), "SELECT 1 FROM unit_models WHERE hash = $1", [modelHash(json)])).toEqual([]);
+  });
+});
