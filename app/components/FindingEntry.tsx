@@ -52,7 +52,7 @@ export function FindingEntry({ unit, proposal, state, defaultState, onEnter, onP
   return (
     <section
       aria-label="Enter a finding"
-      className="border-b-[1.5px] border-ink bg-here-soft px-4 py-2 xl:sticky xl:bottom-0 xl:border-t-[1.5px] xl:-mt-[1.5px]"
+      className="border-b-[1.5px] border-ink bg-here-soft px-4 py-2 sticky bottom-0 -mt-[1.5px] border-t-[1.5px]"
     >
       {proposal?.check.kind === "observation" && (
         <YesNo unit={unit} observation={proposal.check.observation} onEnter={onEnter} onSaid={setSaid} />

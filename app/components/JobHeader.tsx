@@ -18,15 +18,17 @@ export function JobHeader({ job, view, onCall }: { job: Job; view: JobView; onCa
       <h1 className="text-[1.375rem] font-bold">{job.unit.name}</h1>
       {job.label && <span className="text-ink-soft">{job.label}</span>}
       <p className="min-w-0 basis-full text-ink-soft md:basis-auto">{view.state.complaint}</p>
-      <span className="grow" />
-      <PersonChoice />
-      <ThemeChoice />
-      <Link to={`/jobs/${job.id}/report`} className={buttonClass("plain")}>
-        Report
-      </Link>
-      <Button hotkey="c" onClick={onCall} look={view.call.ready && !view.state.call ? "main" : "plain"}>
-        Call
-      </Button>
+      <span className="hidden grow md:block" />
+      <div className="flex items-center gap-2 md:gap-4">
+        <PersonChoice />
+        <ThemeChoice />
+        <Link to={`/jobs/${job.id}/report`} className={buttonClass("plain")}>
+          Report
+        </Link>
+        <Button hotkey="c" onClick={onCall} look={view.call.ready && !view.state.call ? "main" : "plain"}>
+          Call
+        </Button>
+      </div>
     </header>
   );
 }

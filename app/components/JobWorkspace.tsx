@@ -31,11 +31,21 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
   const { events, pending, record, discard, resend } = useJobLog(job.id, job.events);
   const { view, progress, trouble } = useDiagnosis(unit, events, first);
   const [open, setOpen] = useState<Open>();
-  const [chosen, setChosen] = useState(0);
+  // The check in hand: it stays on the card while the power is changed for it, whatever then ranks first.
+  const [inHand, setInHand] = useState<string>();
   const [courseId, setCourseId] = useState<string>();
   const [notice, setNotice] = useState("");
 
-  const proposal = view.next[Math.min(chosen, view.next.length - 1)];
+  const chosen = Math.max(
+    0,
+    view.next.findIndex((p) => p.check.id === inHand),
+  );
+  const proposal = view.next[chosen];
+  const choose = (index: number) => setInHand(view.next[index]?.check.id);
+  const changePower = (to?: "live" | "dead") => {
+    choose(chosen);
+    setOpen({ dialog: "band", ...(to ? { to } : {}) });
+  };
   // The band and the ledger follow the events at once; the weighing follows from the worker.
   const state = useMemo(() => replay(unit, events), [unit, events]);
   const closed = state.closed !== undefined;
@@ -46,7 +56,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
     if (!person) return "Choose who is working first, at the top of the page: every entry carries a name.";
     if (closed) return "This job is closed; nothing more can be recorded in it.";
     record({ id: crypto.randomUUID(), person, at: new Date().toISOString(), body });
-    setChosen(0);
+    if (body.type !== "band") setInHand(undefined);
     setNotice("");
     return undefined;
   };
@@ -58,9 +68,9 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
 
   useHotkeys({
     e: () => document.getElementById("finding-line")?.focus(),
-    p: () => setOpen({ dialog: "band" }),
+    p: () => changePower(),
     c: () => setOpen({ dialog: "call" }),
-    n: () => setChosen((i) => (view.next.length === 0 ? 0 : (i + 1) % view.next.length)),
+    n: () => choose((chosen + 1) % Math.max(1, view.next.length)),
   });
 
   return (
@@ -68,13 +78,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
       className="flex min-h-dvh flex-col xl:h-dvh"
       data-ready={progress === undefined ? "true" : undefined}
     >
-      <PowerBand
-        unit={unit}
-        state={state}
-        nameOf={nameOf}
-        disabled={closed}
-        onChange={() => setOpen({ dialog: "band" })}
-      />
+      <PowerBand unit={unit} state={state} nameOf={nameOf} disabled={closed} onChange={() => changePower()} />
       <JobHeader job={job} view={view} onCall={() => setOpen({ dialog: "call" })} />
       {progress !== undefined && (
         <progress
@@ -111,8 +115,8 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
                 proposals={view.next}
                 chosen={chosen}
                 band={state.band}
-                onChoose={setChosen}
-                onPower={(to) => setOpen({ dialog: "band", to })}
+                onChoose={choose}
+                onPower={changePower}
               />
               <FindingEntry
                 unit={unit}
@@ -120,7 +124,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
                 state={state}
                 defaultState={proposal?.check.setup.state}
                 onEnter={enter}
-                onPower={(to) => setOpen({ dialog: "band", to })}
+                onPower={changePower}
               />
             </>
           )}

@@ -30,7 +30,7 @@ export function PersonChoice() {
   const chosen = (fetcher.formData?.get("person") as string | null | undefined) ?? person ?? "";
   return (
     <label className="flex min-h-11 items-center gap-2">
-      <span className={chosen === "" ? "font-semibold text-hazard" : "text-ink-soft"}>
+      <span className={chosen === "" ? "font-semibold text-hazard" : "text-ink-soft max-md:sr-only"}>
         {chosen === "" ? "Who is working?" : "Working"}
       </span>
       <select

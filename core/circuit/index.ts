@@ -4,4 +4,4 @@ export { CircuitError, describeCircuitProblem, type Circuit, type CircuitProblem
 export type { Control, Need, Setting } from "./control.ts";
 export { branchCurrentInto, transferInto, voltageInto, type DomainView } from "./domainView.ts";
 export { settle, type OperatingPoint } from "./operatingPoint.ts";
-export { solveDomain, type SolvedDomain } from "./system.ts";
+export { assemble, solveDomain, type SolvedDomain } from "./system.ts";

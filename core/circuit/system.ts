@@ -96,8 +96,18 @@ export function admittanceInto(into: Float64Array, branch: Branch, domain: Domai
   into[1] = -reactance / size;
 }
 
-/** Solves one domain of the circuit with the values its branches and constraints carry now. */
-export function solveDomain(circuit: Circuit, domain: Domain): SolvedDomain {
+/** The equations A·x = b of one domain: n² and n entries, real and imaginary parts apart. */
+export interface Equations {
+  readonly n: number;
+  readonly aRe: Float64Array;
+  readonly aIm: Float64Array;
+  readonly bRe: Float64Array;
+  readonly bIm: Float64Array;
+  readonly values: Pick<SolvedDomain, "gRe" | "gIm" | "emf">;
+}
+
+/** Writes down one domain of the circuit with the values its branches and constraints carry now. */
+export function assemble(circuit: Circuit, domain: Domain): Equations {
   const nodes = circuit.nodeNames.length - 1;
   const n = nodes + circuit.constraints.length;
   const aRe = new Float64Array(n * n);
@@ -113,15 +123,29 @@ export function solveDomain(circuit: Circuit, domain: Domain): SolvedDomain {
     bRe[row] = equation.volts;
   });
   for (const node of looseIslands(circuit)) aRe[(node - 1) * n + node - 1]! += 1 / ISLAND_LEAK_OHMS;
+  return { n, aRe, aIm, bRe, bIm, values };
+}
 
+/** Solves one domain of the circuit. Throws CircuitError where it has no single answer. */
+export function solveDomain(circuit: Circuit, domain: Domain): SolvedDomain {
+  const { n, aRe, aIm, bRe, bIm, values } = assemble(circuit, domain);
   const factored = factorInPlace(n, aRe, aIm);
   if (factored.status === "singular")
     throw new CircuitError({ code: "singular", at: unknownName(circuit, factored.column) });
-  const xRe = new Float64Array(n);
-  const xIm = new Float64Array(n);
-  solveInto(factored.lu, bRe, bIm, xRe, xIm);
+  const x = split(n);
+  solveInto(factored.lu, bRe, bIm, x.re, x.im);
   const reciprocal = circuit.constraints.every((c) => c.kind === "transformer" || isIdle(c, domain));
-  return { domain, n, lu: factored.lu, reciprocal, xRe, xIm, ...values, columns: new Map(), rows: new Map() };
+  return {
+    domain,
+    n,
+    lu: factored.lu,
+    reciprocal,
+    xRe: x.re,
+    xIm: x.im,
+    ...values,
+    columns: new Map(),
+    rows: new Map(),
+  };
 }
 
 function unknownName(circuit: Circuit, column: number): string {

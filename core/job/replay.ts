@@ -104,15 +104,22 @@ function situationAfter(unit: UnitModel, events: readonly JobEvent[]): Situation
   let state: string | undefined;
   let lifts: readonly string[] = [];
   const coversOff = new Set<string>();
-  for (const { body } of events) {
+  const openedAt = events.find((e) => e.body.type === "opened")?.at;
+  for (const { body, at } of events) {
     if (body.type === "band") {
       band = body.band;
-      state = undefined;
+      // A unit made dead stands in no state; one declared live goes on in the state it was seen in.
+      if (band === "dead") state = undefined;
     }
     if (body.type !== "finding") continue;
     const check = checkOf(unit, body);
     for (const cover of coversFor(unit, check)) coversOff.add(cover);
-    if (check.kind === "observation") continue;
+    if (check.kind === "observation") {
+      // What was reported when the job was opened says nothing of the state the unit is in now.
+      const shown = unit.states.find((s) => s.id === check.setup.state);
+      if (at !== openedAt && shown?.power === "live" && band !== "dead") state = shown.id;
+      continue;
+    }
     lifts = check.setup.lifts;
     if (needsLive(check.fn)) state = check.setup.state;
   }

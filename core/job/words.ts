@@ -8,7 +8,8 @@ import { showPoint } from "./pointNames.ts";
 /** A reading as a meter of 4000 counts would show it; anything under its last digit is plain 0. */
 export function valueText(fn: MeterFunction, value: number, digits = 4): string {
   const least = fn === "vac" ? 0.05 : fn === "vdc" ? 0.005 : 0.05;
-  return formatQuantity(Math.abs(value) < least ? 0 : value, FUNCTION_UNIT[fn], digits);
+  if (Math.abs(value) < least) return `0 ${FUNCTION_UNIT[fn]}`;
+  return formatQuantity(value, FUNCTION_UNIT[fn], digits);
 }
 
 /** "about 230 V", "about 0 V", "OL", "yes". */

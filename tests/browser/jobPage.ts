@@ -57,6 +57,14 @@ export class JobPage {
     await this.page.keyboard.press("Enter");
   }
 
+  /** Enters a line and waits until the ledger shows it. */
+  async record(text: string): Promise<void> {
+    const rows = this.ledger.getByRole("listitem");
+    const before = await rows.count();
+    await this.enter(text);
+    await expect(rows).toHaveCount(before + 1);
+  }
+
   /** Makes the check on the Next card, with what it reads when `truth` is the hidden fault. */
   async makeNextCheck(truth: string): Promise<void> {
     const { page } = this;

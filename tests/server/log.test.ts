@@ -119,19 +119,19 @@ describe("the event log", () => {
     expect(await recordEvent(job, reading(230))).toMatchObject({
       ok: false,
       status: 422,
-      message: expect.stringContaining("UNPROVEN") as string,
+      message: expect.stringContaining("UNPROVEN") as unknown as string,
     });
     expect(await recordEvent(job, { ...live(), person: "nobody" })).toMatchObject({
       ok: false,
       status: 422,
-      message: expect.stringContaining("“nobody”") as string,
+      message: expect.stringContaining("“nobody”") as unknown as string,
     });
     expect(await recordEvent(randomUUID(), live())).toMatchObject({ ok: false, status: 404 });
     expect(await recordEvent("not-an-id", live())).toMatchObject({ ok: false, status: 404 });
     await recordEvent(job, event({ type: "closed", outcome: "given up", note: "" }));
     expect(await recordEvent(job, live())).toMatchObject({
       ok: false,
-      message: expect.stringContaining("closed") as string,
+      message: expect.stringContaining("closed") as unknown as string,
     });
     expect((await readJob(job))!.events.map((e) => e.body.type)).toEqual(["opened", "closed"]);
   });

@@ -1,0 +1,95 @@
+import { chromium, type Page } from "@playwright/test";
+import { JobPage } from "../tests/browser/jobPage.ts";
+import { ensureBuild } from "./steps/build.mjs";
+import { throwAwayCluster } from "./steps/postgres.mjs";
+import { prepareDatabase, startServer, stopServer } from "./steps/serve.mjs";
+
+/** Takes the pictures in docs/screenshots anew, from the demo shop in a database of its own: `npm run screenshots`. */
+const FOLDER = process.argv[2] ?? "docs/screenshots";
+const ANSWERS = {
+  "Does the display light?": "yes",
+  "Does it fill with water?": "yes",
+  "Does the wash pump run?": "yes",
+  "Does the rinse get hot?": "no",
+  "Does it drain?": "yes",
+} as const;
+
+const root = process.cwd();
+await ensureBuild(root);
+const cluster = throwAwayCluster();
+await cluster.start();
+await prepareDatabase(root, cluster.url);
+const server = await startServer(root, cluster.url, 0);
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: [
+    "--headless",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--disable-background-networking",
+    "--disable-sync",
+    "--disable-dev-shm-usage",
+  ],
+});
+
+async function open(width: number, height: number, colorScheme: "light" | "dark"): Promise<Page> {
+  const context = await browser.newContext({
+    viewport: { width, height },
+    colorScheme,
+    baseURL: server.address,
+    reducedMotion: "reduce",
+  });
+  return context.newPage();
+}
+
+async function live(job: JobPage, page: Page): Promise<void> {
+  await page.getByRole("region", { name: "Power" }).getByRole("button").click();
+  await page.getByRole("button", { name: "Live: take volts" }).click();
+  await job.declare("live");
+}
+
+const shot = (page: Page, name: string) => page.screenshot({ path: `${FOLDER}/${name}.png` });
+
+try {
+  const page = await open(1280, 800, "light");
+  const job = new JobPage(page);
+  await job.open("Fills and washes, rinse stays cold. Code E4.", ANSWERS);
+  await job.makeNextCheck("TC1:open");
+  await live(job, page);
+  for (const line of [
+    "P1.1 to N 231.0 vac in rinse heat",
+    "S1.2 to N 230.6 vac in rinse heat",
+    "P4.3 to N 229.9 vac in rinse heat",
+  ])
+    await job.record(line);
+  await page.locator("#finding-line").fill("");
+  await shot(page, "job");
+  await job.followToCall("TC1:open");
+  await page.getByRole("button", { name: "Make the call" }).click();
+  await shot(page, "call");
+  await page.getByRole("button", { name: /^Call it/ }).click();
+  await page.getByRole("link", { name: "Report" }).click();
+  await page.getByRole("article").waitFor();
+  await shot(page, "report");
+  await job.open("Does nothing at all, display dark.", { "Does the display light?": "no" });
+  await page.goto("/");
+  await shot(page, "board");
+  await page.goto("/jobs/new");
+  await page.getByLabel("What is wrong").fill("Stops after the wash with water in the tank.");
+  await page.getByRole("radiogroup", { name: "Does it drain?" }).getByText("no", { exact: true }).click();
+  await shot(page, "start-job");
+
+  const phone = await open(390, 844, "dark");
+  const onPhone = new JobPage(phone);
+  await onPhone.open("Rinse stays cold.", ANSWERS);
+  await onPhone.makeNextCheck("HT1:open");
+  await live(onPhone, phone);
+  await onPhone.makeNextCheck("HT1:open");
+  await phone.evaluate(() => scrollTo(0, 0));
+  await shot(phone, "job-phone");
+} finally {
+  await browser.close();
+  await stopServer(server.child);
+  await cluster.destroy();
+}

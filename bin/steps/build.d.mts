@@ -1,0 +1,2 @@
+/** See build.mjs. */
+export function ensureBuild(root: string): Promise<void>;
