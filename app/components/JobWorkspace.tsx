@@ -2,6 +2,7 @@ import { useMemo, useState } from "react";
 import { replay, type EventBody, type JobView } from "#core/job/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { useDiagnosis } from "../jobs/useDiagnosis.ts";
+import { useFreshJob } from "../jobs/useFreshJob.ts";
 import { useHotkeys } from "../jobs/useHotkeys.ts";
 import { useJobLog } from "../jobs/useJobLog.ts";
 import { BandDialog } from "./BandDialog.tsx";
@@ -26,7 +27,9 @@ type Open =
 
 /** The job's one screen: band, course, ledger; what next, what was found, who is left. */
 export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
-  const { unit } = job;
+  // A job keeps the model it was opened with, so a fresh copy of the job does not mean another unit.
+  const [unit] = useState(job.unit);
+  useFreshJob();
   const { person, people } = useShop();
   const { events, pending, record, discard, resend } = useJobLog(job.id, job.events);
   const { view, progress, trouble } = useDiagnosis(unit, events, first);
