@@ -34,9 +34,9 @@ try {
   await ensureModules(root);
   cluster = new Cluster(path.join(root, ".zygodrome/postgres"));
   await step("starting the database", () => cluster.start());
+  await ensureBuild(root);
   const prepared = await step("bringing the database up to date", () => prepareDatabase(root, cluster.url));
   if (prepared) say(`  ${prepared.replaceAll("\n", "\n  ")}`);
-  await ensureBuild(root);
   server = await step("starting the web server", async () =>
     startServer(root, cluster.url, await freePort(PORT)),
   );

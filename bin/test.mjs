@@ -98,10 +98,10 @@ try {
     "--config",
     ".dependency-cruiser.cjs",
   ]);
+  await ensureBuild(root);
   cluster = throwAwayCluster();
   await step("starting a throw-away database", () => cluster.start());
   await step("preparing it", () => prepareDatabase(root, cluster.url));
-  await ensureBuild(root);
   await step("Jest", jest);
   await step("starting the web server", async () => {
     server = await startServer(root, cluster.url, 0);

@@ -12,6 +12,7 @@ const SOURCES = [
   "public",
   "package-lock.json",
   "vite.config.ts",
+  "vite.node.config.ts",
   "react-router.config.ts",
   "tsconfig.json",
 ];
@@ -21,12 +22,15 @@ export async function ensureBuild(root) {
   const stamp = path.join(root, "build/.sources");
   const now = fingerprint(root);
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === now) return;
-  await step("building", () =>
-    run("npx", ["--no-install", "react-router", "build"], {
-      cwd: root,
-      fix: "the message above names the file; if you did not change it, run: git status",
-    }),
-  );
+  const fix = "the message above names the file; if you did not change it, run: git status";
+  await step("building", async () => {
+    await run("npx", ["--no-install", "react-router", "build"], { cwd: root, fix });
+    await run(
+      "npx",
+      ["--no-install", "vite", "build", "--config", "vite.node.config.ts", "--logLevel", "warn"],
+      { cwd: root, fix },
+    );
+  });
   mkdirSync(path.dirname(stamp), { recursive: true });
   writeFileSync(stamp, now);
 }

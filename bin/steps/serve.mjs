@@ -2,10 +2,10 @@ import { spawn } from "node:child_process";
 import { cleanEnvironment, run } from "./run.mjs";
 import { StepError } from "./say.mjs";
 
-/** Migrates the database and loads the demo shop into an empty one. */
+/** Migrates the database and loads the demo shop into an empty one. Needs the build. */
 export async function prepareDatabase(root, databaseUrl) {
   const env = cleanEnvironment({ DATABASE_URL: databaseUrl });
-  const { output } = await run(process.execPath, ["--import", "tsx", "server/prepare.ts"], {
+  const { output } = await run(process.execPath, ["build/node/prepare.js"], {
     cwd: root,
     env,
     fix: "the message above names the migration or model file",
@@ -17,7 +17,7 @@ export async function prepareDatabase(root, databaseUrl) {
 export function startServer(root, databaseUrl, port, { stderr = "inherit" } = {}) {
   return new Promise((resolve, reject) => {
     const env = cleanEnvironment({ DATABASE_URL: databaseUrl, PORT: String(port), NODE_ENV: "production" });
-    const child = spawn(process.execPath, ["--import", "tsx", "server/main.ts"], {
+    const child = spawn(process.execPath, ["--max-semi-space-size=8", "build/node/main.js"], {
       cwd: root,
       env,
       stdio: ["ignore", "pipe", stderr],

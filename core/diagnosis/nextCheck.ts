@@ -3,7 +3,14 @@ import type { Check } from "./checks.ts";
 import { costOf, type CheckCost, type Situation } from "./cost.ts";
 import type { Dictionary, Row } from "./dictionary.ts";
 import { itemKey } from "./items.ts";
-import { liveCases, outcomesOf, type LiveCases, type OutcomeLabel, type Outcomes } from "./outcomes.ts";
+import {
+  liveCases,
+  outcomeLabels,
+  outcomesOf,
+  type LiveCases,
+  type OutcomeLabel,
+  type Outcomes,
+} from "./outcomes.ts";
 import type { Posterior } from "./posterior.ts";
 
 /** What one outcome of a check would leave. */
@@ -73,7 +80,7 @@ export function rankChecks(
   return telling.slice(0, limit).map(({ row, ...rest }) => ({
     check: row.check,
     ...rest,
-    outcomes: forecast(posterior, live, outcomesOf(live, row), items, now),
+    outcomes: forecast(posterior, live, row, outcomesOf(live, row), items, now),
   }));
 }
 
@@ -87,7 +94,8 @@ export function forecastCheck(
   const items = indexItems(dictionary);
   const now = itemChances(dictionary, posterior, items);
   const live = liveCases(posterior);
-  const outcomes = outcomesOf(live, dictionary.row(check));
+  const row = dictionary.row(check);
+  const outcomes = outcomesOf(live, row);
   const gain = Math.max(0, entropy(now) - remainingBits(posterior, live, outcomes, items));
   const cost = costOf(dictionary.unit, situation, check);
   return {
@@ -95,7 +103,7 @@ export function forecastCheck(
     cost,
     gain,
     score: gain / (cost.minutes + OVERHEAD_MINUTES),
-    outcomes: forecast(posterior, live, outcomes, items, now),
+    outcomes: forecast(posterior, live, row, outcomes, items, now),
   };
 }
 
@@ -141,20 +149,20 @@ export function entropy(weights: ArrayLike<number>): number {
 function afterOutcome(
   posterior: Posterior,
   live: LiveCases,
-  { chance, labels }: Outcomes,
+  { chance, classes }: Outcomes,
   items: ItemIndex,
   k: number,
 ): Float64Array {
   const n = live.index.length;
   const weights = new Float64Array(items.keys.length);
   for (let j = 0; j < n; j++) weights[items.ofCase[live.index[j]!]!]! += live.chance[j]! * chance[k * n + j]!;
-  weights[items.outside]! += posterior.notInModel / labels.length;
+  weights[items.outside]! += posterior.notInModel / classes;
   return weights;
 }
 
 function remainingBits(posterior: Posterior, live: LiveCases, outcomes: Outcomes, items: ItemIndex): number {
   let bits = 0;
-  for (let k = 0; k < outcomes.labels.length; k++) {
+  for (let k = 0; k < outcomes.classes; k++) {
     const weights = afterOutcome(posterior, live, outcomes, items, k);
     bits += total(weights) * entropy(weights);
   }
@@ -164,11 +172,12 @@ function remainingBits(posterior: Posterior, live: LiveCases, outcomes: Outcomes
 function forecast(
   posterior: Posterior,
   live: LiveCases,
+  row: Row,
   outcomes: Outcomes,
   items: ItemIndex,
   now: Float64Array,
 ): OutcomeForecast[] {
-  return outcomes.labels
+  return outcomeLabels(live, row, outcomes)
     .map((label, k) => {
       const weights = afterOutcome(posterior, live, outcomes, items, k);
       const sum = total(weights);

@@ -11,11 +11,13 @@ export type OutcomeLabel =
   | { readonly kind: "seen" }
   | { readonly kind: "not-seen" };
 
-/** The results of one check that the present suspects can produce, with how likely each case makes each. */
+/** The classes of results that one check can have under the present suspects. */
 export interface Outcomes {
-  readonly labels: readonly OutcomeLabel[];
-  /** chance[k · live + j]: probability of outcome k in live case j. */
+  readonly classes: number;
+  /** chance[k · live + j]: probability of class k in live case j. */
   readonly chance: Float64Array;
+  /** Readings: where one class ends and the next begins, on the row's scale; classes − 1 of them, ascending. */
+  readonly limits: readonly number[];
 }
 
 /** The cases that still count, likeliest first, with what the supply's uncertainty adds to a reading. */
@@ -54,16 +56,14 @@ export function outcomesOf(live: LiveCases, row: Row): Outcomes {
       chance[j] = row.chance[live.index[j]!]!;
       chance[n + j] = 1 - chance[j]!;
     }
-    return { labels: [{ kind: "seen" }, { kind: "not-seen" }], chance };
+    return { classes: 2, chance, limits: [] };
   }
-  const mean = Float64Array.from(live.index, (i) => row.mean[i]!);
-  const spread = Float64Array.from(live.index, (i, j) =>
-    Math.hypot(row.sd[i]!, row.slope[i]! * live.supplySd[j]!),
-  );
+  const { mean, spread } = readings(live, row);
   const limits = classLimits(mean, spread);
   const classes = limits.length + 1;
-  const nothing = row.check.fn === "ohm" ? classes - 1 : classAt(limits, 0);
   const chance = new Float64Array(classes * n);
+  if (classes === 1) return { classes, chance: chance.fill(1), limits };
+  const nothing = row.check.fn === "ohm" ? classes - 1 : classAt(limits, 0);
   for (let j = 0; j < n; j++) {
     let below = 0;
     for (let k = 0; k < classes; k++) {
@@ -73,7 +73,21 @@ export function outcomesOf(live: LiveCases, row: Row): Outcomes {
       below = upTo;
     }
   }
-  return { labels: classLabels(row, live, mean, spread, limits), chance };
+  return { classes, chance, limits };
+}
+
+/** What each live case reads, and how far that may be off, the supply's uncertainty included. */
+function readings(live: LiveCases, row: ReadingRow): { mean: Float64Array; spread: Float64Array } {
+  const n = live.index.length;
+  const mean = new Float64Array(n);
+  const spread = new Float64Array(n);
+  for (let j = 0; j < n; j++) {
+    const i = live.index[j]!;
+    const fromSupply = row.slope[i]! * live.supplySd[j]!;
+    mean[j] = row.mean[i]!;
+    spread[j] = Math.sqrt(row.sd[i]! * row.sd[i]! + fromSupply * fromSupply);
+  }
+  return { mean, spread };
 }
 
 /**
@@ -98,18 +112,15 @@ function classLimits(mean: Float64Array, spread: Float64Array): number[] {
 }
 
 function classAt(limits: readonly number[], y: number): number {
-  const k = limits.findIndex((limit) => y < limit);
-  return k === -1 ? limits.length : k;
+  let k = 0;
+  while (k < limits.length && y >= limits[k]!) k++;
+  return k;
 }
 
-/** Each class named by the likeliest reading in it, with the span of what its cases read. */
-function classLabels(
-  row: ReadingRow,
-  live: LiveCases,
-  mean: Float64Array,
-  spread: Float64Array,
-  limits: readonly number[],
-): OutcomeLabel[] {
+/** The classes in words' raw material: each reading class by its likeliest reading and the span of what its cases read. */
+export function outcomeLabels(live: LiveCases, row: Row, { limits }: Outcomes): OutcomeLabel[] {
+  if ("chance" in row) return [{ kind: "seen" }, { kind: "not-seen" }];
+  const { mean, spread } = readings(live, row);
   const spans = Array.from({ length: limits.length + 1 }, () => ({
     best: 0,
     mean: 0,

@@ -9,9 +9,9 @@ const holder = globalThis as typeof globalThis & { zygodromeAnalysis?: Piscina<A
 /** The job's view, computed off the event loop. */
 export function analyseJob(job: Job): Promise<JobView> {
   const threads = (holder.zygodromeAnalysis ??= new Piscina<AnalysisRequest, JobView>({
-    // From the project's folder rather than this module's: in production this module stands in the bundle.
-    filename: path.resolve("server/workers/analysis.worker.ts"),
-    execArgv: ["--import", "tsx"],
+    filename: path.resolve("build/node/analysis.js"),
+    // A dictionary is some ten megabytes; what building it leaves behind is better collected than kept.
+    resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: 192 },
     maxThreads: 1,
     idleTimeout: 60_000,
   }));

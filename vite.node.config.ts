@@ -1,0 +1,18 @@
+import { defineConfig } from "vite";
+
+/** What runs on Node beside the application: the HTTP server, the database's preparation, the analysis thread. */
+export default defineConfig({
+  build: {
+    ssr: true,
+    target: "node20",
+    outDir: "build/node",
+    rollupOptions: {
+      input: {
+        main: "server/main.ts",
+        prepare: "server/prepare.ts",
+        analysis: "server/workers/analysis.worker.ts",
+      },
+      output: { entryFileNames: "[name].js", chunkFileNames: "shared/[name]-[hash].js" },
+    },
+  },
+});
