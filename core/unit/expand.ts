@@ -6,7 +6,7 @@ import type { Part, State, UnitModel } from "./model.ts";
 /** A state of the unit with some terminals lifted: what the circuit is at the moment of a reading. */
 export interface Setup {
   readonly state: string;
-  /** Ids of the unit's lifts in force. */
+  /** Ids of the unit's lifts in force, or single terminals "part.terminal". */
   readonly lifts: readonly string[];
 }
 
@@ -39,7 +39,7 @@ export function setupKey(setup: Setup): string {
  */
 export function expandUnit(unit: UnitModel, setup: Setup): ExpandedUnit {
   const state = find(unit.states, setup.state, "state");
-  const lifted = new Set(setup.lifts.flatMap((id) => find(unit.lifts, id, "lift").terminals));
+  const lifted = new Set(setup.lifts.flatMap((id) => liftedTerminals(unit, id)));
   const nodes = new Nodes(unit.ground);
   const slots = unit.parts.map((part) => ({ part, ...expandPart(unit, part, state, lifted, nodes) }));
   const at = new Map<string, { branch: number; control: number }>();
@@ -77,6 +77,14 @@ export function expandUnit(unit: UnitModel, setup: Setup): ExpandedUnit {
       return { ...circuit, nodeNames: nodes.names, branches: faultyBranches, controls: faultyControls };
     },
   };
+}
+
+/** Terminals of one of the unit's lifts, or the single terminal "part.terminal" named in its place. */
+function liftedTerminals(unit: UnitModel, id: string): readonly string[] {
+  const dot = id.lastIndexOf(".");
+  const terminal = unit.parts.find((p) => p.id === id.slice(0, dot))?.terminals[id.slice(dot + 1)];
+  if (terminal !== undefined && !unit.lifts.some((l) => l.id === id)) return [id];
+  return find(unit.lifts, id, "lift").terminals;
 }
 
 function find<T extends { id: string }>(list: readonly T[], id: string, what: string): T {

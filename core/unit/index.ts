@@ -16,3 +16,5 @@ export {
   type UnitModel,
 } from "./model.ts";
 export { ModelError, readUnit, readUnitOrThrow, type ModelProblem, type ReadUnitResult } from "./readUnit.ts";
+export { lintUnit, type LintFinding, type LintRule } from "./lint.ts";
+export { unitJsonSchema } from "./jsonSchema.ts";

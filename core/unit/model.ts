@@ -14,8 +14,8 @@ const part = z.strictObject({
   /** Terminal name → net name. */
   terminals: z.record(z.string(), id),
   parameters: z.record(z.string(), z.unknown()).default({}),
-  /** Replaceable item this part belongs to. */
-  item: id,
+  /** Replaceable item this part belongs to; the part itself when left out. */
+  item: id.optional(),
   colour: z.string().optional(),
   /** Starting weight per failure mode, in place of the catalogue's; 0 leaves the mode out. */
   weights: z.record(z.string(), z.number().nonnegative()).default({}),
@@ -51,7 +51,8 @@ const state = z.strictObject({
   /** Seconds from switching on, or from the previous state, until the unit is in this state. */
   waitSeconds: z.number().nonnegative().max(7200).default(0),
   /** What the technician sees when the unit is in this state. */
-  description: text,
+  description: z.string().max(300).default(""),
+  /** Switches and contacts by part: where they stand in this state, whatever they rest at. */
   positions: z.record(id, z.enum(["open", "closed"])).default({}),
   celsius: z.record(id, z.number().min(-60).max(1200)).default({}),
   drives: z.array(z.strictObject({ output: id, needs: z.array(id).default([]) })).default([]),
@@ -111,14 +112,15 @@ export const unitSchema = z.strictObject({
   version: z.literal(1),
   id,
   name: text,
-  maker: text,
-  revision: text,
-  description: text,
-  hertz: z.number().min(40).max(70),
+  maker: z.string().max(300).default(""),
+  revision: z.string().max(300).default(""),
+  description: z.string().max(300).default(""),
+  /** Mains frequency. */
+  hertz: z.number().min(40).max(70).default(50),
   /** Net that is the reference of all potentials: protective earth. */
   ground: id,
   parts: z.array(part).min(1).max(2000),
-  items: z.array(item).min(1),
+  items: z.array(item).default([]),
   covers: z.array(z.strictObject({ id, name: text, minutes })).default([]),
   points: z.array(point).default([]),
   references: z.array(reference).default([]),
@@ -130,8 +132,12 @@ export const unitSchema = z.strictObject({
   hazards: z.array(hazard).default([]),
 });
 
-export type UnitModel = z.infer<typeof unitSchema>;
-export type Part = UnitModel["parts"][number];
+/** A unit model as written in a file, before defaults. */
+export type UnitFile = z.input<typeof unitSchema>;
+
+/** A part once read: it belongs to an item, its own where none was named. */
+export type Part = z.infer<typeof unitSchema>["parts"][number] & { item: string };
+export type UnitModel = Omit<z.infer<typeof unitSchema>, "parts"> & { parts: Part[] };
 export type Item = UnitModel["items"][number];
 export type Point = UnitModel["points"][number];
 export type State = UnitModel["states"][number];

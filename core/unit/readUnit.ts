@@ -1,5 +1,6 @@
 import { CATALOGUE } from "./catalogue/index.ts";
-import { unitSchema, type UnitModel } from "./model.ts";
+import type { z } from "zod";
+import { unitSchema, type Part, type UnitModel } from "./model.ts";
 
 /** One fault found in a model file: where, as a JSON path, and what. */
 export interface ModelProblem {
@@ -36,7 +37,10 @@ export function readUnit(json: unknown): ReadUnitResult {
       problems: shape.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })),
     };
   const problems: ModelProblem[] = [];
-  const unit = { ...shape.data, parts: shape.data.parts.map((part, i) => readPart(part, i, problems)) };
+  const unit = withDefaults({
+    ...shape.data,
+    parts: shape.data.parts.map((part, i) => readPart(part, i, problems)),
+  });
   checkReferences(unit, (path, message) => problems.push({ path, message }));
   return problems.length === 0 ? { ok: true, unit } : { ok: false, problems };
 }
@@ -57,11 +61,44 @@ function pathText(path: readonly PropertyKey[]): string {
   );
 }
 
+/** Effort of replacing a part of which the file says nothing: minutes. */
+const PLAIN_ITEM_MINUTES = 15;
+const PLAIN_POINT_MINUTES = 0.3;
+
+/** A part without an item is one itself; a unit without points can be touched at every terminal. */
+function withDefaults(unit: UnitModel): UnitModel {
+  const named = new Set(unit.items.map((i) => i.id));
+  const own = unit.parts
+    .filter((p) => p.item === p.id && !named.has(p.id))
+    .map((p) => ({
+      id: p.id,
+      name: p.name,
+      remedy: "replace" as const,
+      price: 0,
+      minutes: PLAIN_ITEM_MINUTES,
+    }));
+  const everywhere = unit.parts.flatMap((p) =>
+    Object.keys(p.terminals).map((t) => ({
+      id: `${p.id}.${t}`,
+      name: `${p.name}, ${t}`,
+      side: "mains" as const,
+      place: "at the part",
+      minutes: PLAIN_POINT_MINUTES,
+    })),
+  );
+  return {
+    ...unit,
+    items: [...unit.items, ...own],
+    points: unit.points.length > 0 ? unit.points : everywhere,
+  };
+}
+
 function readPart(
-  part: UnitModel["parts"][number],
+  read: z.infer<typeof unitSchema>["parts"][number],
   index: number,
   problems: ModelProblem[],
-): UnitModel["parts"][number] {
+): Part {
+  const part: Part = { ...read, item: read.item ?? read.id };
   const at = `parts[${index}]`;
   const add = (path: string, message: string) => problems.push({ path: `${at}${path}`, message });
   const kind = CATALOGUE.get(part.type);

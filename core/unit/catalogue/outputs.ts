@@ -22,7 +22,7 @@ export const relay = definePart({
     { id: "contact-pitted", name: "contact pitted, high resistance", weight: 0.7, severities: JOINT_OHMS },
     { id: "joint-cracked", name: "solder joint of the contact cracked open", weight: 0.8 },
   ],
-  expand(build, p, { mode, severity }) {
+  expand(build, p, { mode, severity, position }) {
     const [coilA, coilB, com, no] = [
       build.node("coilA"),
       build.node("coilB"),
@@ -35,9 +35,13 @@ export const relay = definePart({
     });
     const closed = p.contactOhms + (mode === "contact-pitted" ? severity! : 0);
     const neverCloses = mode === "contact-open" || mode === "joint-cracked";
-    const restOhms = mode === "contact-welded" ? p.contactOhms : OPEN_OHMS;
     const workOhms = neverCloses ? OPEN_OHMS : closed;
+    // A state may say where the contact stands, for a unit whose coil circuit is not modelled.
+    const heldOhms = position === "closed" ? workOhms : OPEN_OHMS;
+    const restOhms =
+      mode === "contact-welded" ? p.contactOhms : position === undefined ? OPEN_OHMS : heldOhms;
     const branch = build.branch("contact", com, no, { ohms: restOhms });
+    if (position !== undefined) return;
     build.control({
       kind: "relay",
       coil: [coilA, coilB],

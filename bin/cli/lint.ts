@@ -1,0 +1,20 @@
+import { lintUnit } from "#core/unit/index.ts";
+import { readArguments } from "./arguments.ts";
+import { readUnitFile } from "./unitFile.ts";
+
+/** `lint UNIT.json [--json]`: what is probably a mistake in a model. `failed` when one of them is an error. */
+export function lint(argv: readonly string[]): { output: string; failed: boolean } {
+  const args = readArguments(argv, { json: "flag" });
+  const unit = readUnitFile(args.words[0]);
+  const findings = lintUnit(unit);
+  const failed = findings.some((f) => f.level === "error");
+  if (args.flag("json")) return { output: JSON.stringify({ unit: unit.id, findings }), failed };
+  const lines = findings.map((f) => `${f.level}  ${f.path}  ${f.message}  [${f.rule}]`);
+  return {
+    output: [
+      ...lines,
+      `${unit.name}: ${findings.length === 0 ? "nothing to say" : `${findings.length} finding${findings.length === 1 ? "" : "s"}`}`,
+    ].join("\n"),
+    failed,
+  };
+}
