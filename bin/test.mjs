@@ -83,7 +83,7 @@ for (const signal of ["SIGINT", "SIGTERM"])
   process.on(signal, () => void cleanUp().then(() => process.exit(1)));
 
 try {
-  await ensurePackages({ browser: true });
+  await ensurePackages({ browser: true, simulator: true });
   await ensureModules(root);
   await check("format", bin("prettier"), ["--check", ".", "--log-level", "warn"]);
   await check("route types", bin("react-router"), ["typegen"]);

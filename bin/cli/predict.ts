@@ -28,7 +28,7 @@ export function predict(argv: readonly string[]): string {
     throw new UsageError(`--function is one of ${METER_FUNCTIONS.join(", ")}.`);
   if (!unit.states.some((s) => s.id === state))
     throw new UsageError(`--state is one of ${unit.states.map((s) => s.id).join(", ")}.`);
-  const pair = readPair(unit, args.option("pair"));
+  const pair = readPair(unit, args.option("pair"), args.options("lift"));
   const faults = args.options("fault").map((text) => readFault(unit, text));
   if (faults.length > 1) throw new UsageError("Give one --fault at most.");
   const expanded = expandUnit(unit, { state: state!, lifts: args.options("lift") });

@@ -31,7 +31,11 @@ export function readUnitFile(file: string | undefined): UnitModel {
 }
 
 /** "A,B" as two terminals: each a point of the unit, a terminal part.terminal, or the name of a net. One part: across it. */
-export function readPair(unit: UnitModel, text: string | undefined): { red: string; black: string } {
+export function readPair(
+  unit: UnitModel,
+  text: string | undefined,
+  lifts: readonly string[] = [],
+): { red: string; black: string } {
   if (text === undefined)
     throw new UsageError(
       "Which pair? Give --pair A,B: two points, terminals (part.terminal) or nets, or one part.",
@@ -39,14 +43,15 @@ export function readPair(unit: UnitModel, text: string | undefined): { red: stri
   const names = text.split(",").map((n) => n.trim());
   if (names.length === 1) {
     const across = pairAcross(unit, names[0]!);
-    if (across) return { red: terminalOf(unit, across.red), black: terminalOf(unit, across.black) };
+    if (across)
+      return { red: terminalOf(unit, across.red, lifts), black: terminalOf(unit, across.black, lifts) };
   }
   if (names.length !== 2)
     throw new UsageError(`“${text}” is no pair. Write two points with a comma between them.`);
-  return { red: terminalOf(unit, names[0]!), black: terminalOf(unit, names[1]!) };
+  return { red: terminalOf(unit, names[0]!, lifts), black: terminalOf(unit, names[1]!, lifts) };
 }
 
-function terminalOf(unit: UnitModel, name: string): string {
+function terminalOf(unit: UnitModel, name: string, lifts: readonly string[]): string {
   const dot = name.lastIndexOf(".");
   if (unit.parts.find((p) => p.id === name.slice(0, dot))?.terminals[name.slice(dot + 1)] !== undefined)
     return name;
@@ -54,7 +59,7 @@ function terminalOf(unit: UnitModel, name: string): string {
   if (point) return point.terminal ?? point.id;
   for (const part of unit.parts)
     for (const [terminal, net] of Object.entries(part.terminals))
-      if (net === name) return `${part.id}.${terminal}`;
+      if (net === name && !lifts.includes(`${part.id}.${terminal}`)) return `${part.id}.${terminal}`;
   throw new UsageError(`“${name}” is no point, terminal or net of ${unit.id}.`);
 }
 

@@ -16,10 +16,11 @@ export function postgresBin() {
 export const CHROMIUM = "/usr/bin/chromium";
 
 /** Installs the Debian packages that are missing when root; otherwise says exactly which to install. */
-export async function ensurePackages({ browser = false } = {}) {
+export async function ensurePackages({ browser = false, simulator = false } = {}) {
   const missing = [];
   if (!postgresBin()) missing.push("postgresql");
   if (browser && !existsSync(CHROMIUM)) missing.push("chromium");
+  if (simulator && !existsSync("/usr/bin/ngspice")) missing.push("ngspice");
   if (missing.length === 0) return;
   const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(" ")}`;
   if (process.getuid() !== 0)

@@ -1,0 +1,274 @@
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import { describe, expect, test } from "@jest/globals";
+import { main } from "../../bin/cli/main.ts";
+
+const GLASSWASHER = "demo/units/glasswasher-gw4.json";
+
+async function run(...argv: string[]): Promise<{ code: number; out: string; err: string }> {
+  let out = "";
+  let err = "";
+  const code = await main(
+    argv,
+    (t) => (out += t),
+    (t) => (err += t),
+  );
+  return { code, out, err };
+}
+
+function file(json: unknown): string {
+  const at = path.join(mkdtempSync(path.join(os.tmpdir(), "zygodrome-unit-")), "unit.json");
+  writeFileSync(at, typeof json === "string" ? json : JSON.stringify(json));
+  return at;
+}
+
+/** A unit in a page: a lamp behind a switch and a fuse, without points, items or sequence. */
+const LAMP = {
+  format: "zygodrome-unit",
+  version: 1,
+  id: "lamp",
+  name: "Lamp",
+  ground: "N",
+  parts: [
+    {
+      id: "IN",
+      name: "Supply",
+      type: "mains",
+      terminals: { l: "L", n: "N", pe: "PE" },
+      parameters: { volts: 120, ohms: 0.5 },
+    },
+    { id: "F1", name: "Fuse", type: "fuse", terminals: { a: "L", b: "LF" }, parameters: { amps: 5 } },
+    {
+      id: "S1",
+      name: "Switch",
+      type: "switch",
+      terminals: { a: "LF", b: "SW" },
+      parameters: { rest: "open" },
+    },
+    { id: "LA", name: "Lamp", type: "resistor", terminals: { a: "SW", b: "N" }, parameters: { ohms: 240 } },
+    { id: "PE", name: "Earth", type: "resistor", terminals: { a: "PE", b: "N" }, parameters: { ohms: 1000 } },
+  ],
+  states: [
+    { id: "on", name: "On", power: "live", positions: { S1: "closed" } },
+    { id: "dead", name: "Dead", power: "dead" },
+  ],
+};
+
+describe("predict", () => {
+  test("a unit in a page: 120 V · 240/(240 + 0.5 + 0.008 + 0.015) at the lamp", async () => {
+    const { code, out } = await run(
+      "predict",
+      file(LAMP),
+      "--state",
+      "on",
+      "--pair",
+      "SW,N",
+      "--function",
+      "vac",
+      "--json",
+    );
+    expect(code).toBe(0);
+    expect((JSON.parse(out) as { value: number }).value).toBeCloseTo((120 * 240) / 240.523, 2);
+  });
+
+  test("with a fault, and with a terminal lifted", async () => {
+    const unit = file(LAMP);
+    const value = async (...more: string[]) =>
+      (JSON.parse((await run("predict", unit, ...more, "--json")).out) as { value: number | "OL" }).value;
+    expect(
+      await value("--state", "on", "--pair", "F1", "--function", "vac", "--fault", "F1:blown"),
+    ).toBeCloseTo(120, 1);
+    expect(await value("--state", "dead", "--pair", "SW,N", "--function", "ohm")).toBeCloseTo(240, 3);
+    expect(
+      await value("--state", "dead", "--pair", "LA.a,N", "--function", "ohm", "--lift", "LA.a"),
+    ).toBeCloseTo(240, 3);
+    // A net named as a point of the pair is the net, not what was lifted off it.
+    expect(
+      await value("--state", "dead", "--pair", "SW,N", "--function", "ohm", "--lift", "S1.b"),
+    ).toBeCloseTo(240, 3);
+    expect(await value("--state", "dead", "--pair", "S1.b,N", "--function", "ohm", "--lift", "LA.a")).toBe(
+      "OL",
+    );
+  });
+
+  test.each([
+    [["--state", "on", "--pair", "SW,N"], /--function is one of/],
+    [["--state", "off", "--pair", "SW,N", "--function", "vac"], /--state is one of on, dead/],
+    [["--state", "on", "--pair", "SW,Q9", "--function", "vac"], /“Q9” is no point/],
+    [["--state", "on", "--pair", "SW", "--function", "vac"], /no pair/],
+    [["--state", "on", "--pair", "SW,N", "--function", "vac", "--fault", "F1:melted"], /it has blown/],
+    [["--state", "on", "--pair", "SW,N", "--function", "vac", "--fault", "F9:blown"], /no part “F9”/],
+    [["--state", "on", "--pair", "SW,N", "--function", "vac", "--colour", "red"], /no option --colour/],
+    [["--state", "on", "--pair", "SW,N", "--function", "vac", "--lift", "LA.z"], /no lift “LA.z”/],
+  ])("called wrongly: %j", async (options, words) => {
+    const { code, err, out } = await run("predict", file(LAMP), ...options);
+    expect(code).toBe(2);
+    expect(out).toBe("");
+    expect(err).toMatch(words);
+  });
+});
+
+describe("files", () => {
+  test.each([
+    ["not there", "nowhere.json", /cannot be read/],
+    ["not JSON", file("{ oops"), /is not JSON/],
+    ["not a unit", file({ format: "other" }), /format/],
+    [
+      "two faults",
+      file({
+        ...LAMP,
+        ground: "X",
+        parts: [
+          ...LAMP.parts,
+          { id: "F1", name: "Twin", type: "fuse", terminals: { a: "L", b: "LF" }, parameters: {} },
+        ],
+      }),
+      /parts\[5\]\.parameters\.amps[\s\S]*parts\[5\]\.id[\s\S]*ground/,
+    ],
+  ])("%s", async (_name, at, words) => {
+    const { code, err } = await run("lint", at);
+    expect(code).toBe(2);
+    expect(err).toMatch(words);
+  });
+
+  test("unknown commands and no command", async () => {
+    expect(await run("solder")).toMatchObject({
+      code: 2,
+      err: expect.stringContaining("no command “solder”") as unknown as string,
+    });
+    expect(await run()).toMatchObject({
+      code: 0,
+      out: expect.stringContaining("predict UNIT.json") as unknown as string,
+    });
+  });
+});
+
+describe("dictionary", () => {
+  test("as JSON: every check has a reading in every case", async () => {
+    const { out } = await run("dictionary", file(LAMP), "--json");
+    const { cases, checks } = JSON.parse(out) as {
+      cases: { suspect: string }[];
+      checks: { id: string; readings: (number | "OL")[] }[];
+    };
+    expect(checks.every((c) => c.readings.length === cases.length)).toBe(true);
+    const blown = cases.findIndex((c) => c.suspect === "F1:blown");
+    expect(checks.find((c) => c.id === "dead/ohm/F1.a/F1.b")!.readings[blown]).not.toBe(0);
+  });
+
+  test("in words", async () => {
+    expect((await run("dictionary", file(LAMP))).out).toMatch(/^Lamp: \d+ suspects in \d+ cases, \d+ checks/);
+  });
+});
+
+describe("lint", () => {
+  const rules = async (change: (unit: typeof LAMP & Record<string, unknown>) => void) => {
+    const unit = structuredClone(LAMP) as typeof LAMP & Record<string, unknown>;
+    change(unit);
+    const { out, code } = await run("lint", file(unit), "--json");
+    return {
+      rules: (JSON.parse(out) as { findings: { rule: string; path: string }[] }).findings.map(
+        (f) => `${f.rule} ${f.path}`,
+      ),
+      code,
+    };
+  };
+
+  test("the glasswasher has nothing to be said against", async () => {
+    expect(await run("lint", GLASSWASHER)).toMatchObject({
+      code: 0,
+      out: expect.stringContaining("nothing to say") as unknown as string,
+    });
+  });
+
+  test.each<[string, (unit: typeof LAMP & Record<string, unknown>) => void, string, number]>([
+    [
+      "a net that goes nowhere",
+      (u) => void (u.parts[3]!.terminals = { a: "SW", b: "NN" }),
+      "floating-net parts[3].terminals.b",
+      0,
+    ],
+    [
+      "a part with both ends on one net",
+      (u) => void (u.parts[1]!.terminals = { a: "L", b: "L" }),
+      "one-terminal parts[1].terminals",
+      1,
+    ],
+    [
+      "live and neutral on one net",
+      (u) => void (u.parts[0]!.terminals = { l: "N", n: "N", pe: "PE" }),
+      "shorted-source parts[0].terminals",
+      1,
+    ],
+    [
+      "two supplies that disagree",
+      (u) => void u.parts.push({ ...u.parts[0]!, id: "IN2", parameters: { volts: 230, ohms: 0.5 } } as never),
+      "sources-in-conflict parts[5]",
+      1,
+    ],
+    [
+      "a wire without a colour",
+      (u) =>
+        void u.parts.push({
+          id: "W1",
+          name: "Wire",
+          type: "wire",
+          terminals: { a: "SW", b: "N" },
+          parameters: { metres: 1, mm2: 1 },
+        } as never),
+      "wire-without-colour parts[5].colour",
+      0,
+    ],
+    [
+      "a position of a part that has none",
+      (u) => void ((u.states[0]!.positions as Record<string, string>)["LA"] = "open"),
+      "state-without-effect states[0].positions.LA",
+      0,
+    ],
+    [
+      "a need that nobody asks for",
+      (u) => void (u["needs"] = { logic: { name: "5 V", from: "L", to: "N", min: 4, max: 6 } }),
+      "unused-need needs.logic",
+      0,
+    ],
+    [
+      "a cover that takes no time and hides nothing",
+      (u) => void (u["covers"] = [{ id: "lid", name: "lid", minutes: 0 }]),
+      "cover-without-minutes covers[0].minutes",
+      0,
+    ],
+  ])("%s", async (_name, change, wanted, code) => {
+    const found = await rules(change);
+    expect(found.rules).toContain(wanted);
+    expect(found.code).toBe(code);
+  });
+});
+
+describe("the documented format", () => {
+  test("docs/unit-model.schema.json is the schema that validates", async () => {
+    const { unitJsonSchema } = await import("#core/unit/index.ts");
+    expect(JSON.parse(readFileSync("docs/unit-model.schema.json", "utf8"))).toEqual(
+      JSON.parse(JSON.stringify(unitJsonSchema())),
+    );
+  });
+
+  test("the example in docs/model-format.md reads, lints clean of errors and predicts what the page says", async () => {
+    const page = readFileSync("docs/model-format.md", "utf8");
+    const example = /```json\n([\s\S]+?)```/.exec(page)![1]!;
+    const unit = file(example);
+    expect((await run("lint", unit)).code).toBe(0);
+    const { out } = await run(
+      "predict",
+      unit,
+      "--state",
+      "on",
+      "--pair",
+      "HT1",
+      "--function",
+      "vac",
+      "--json",
+    );
+    const said = Number(/reads ([\d.]+) V across/.exec(page)![1]);
+    expect((JSON.parse(out) as { value: number }).value).toBeCloseTo(said, 1);
+  });
+});

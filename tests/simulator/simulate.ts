@@ -1,0 +1,89 @@
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import type { Branch, Circuit, Constraint, Domain } from "#core/circuit/index.ts";
+
+const folder = mkdtempSync(path.join(os.tmpdir(), "zygodrome-simulator-"));
+
+/**
+ * Runs a circuit through ngspice (Debian's package; a general-purpose circuit simulator, used in tests only) and
+ * returns the potential of every node in volts, complex, node 0 being 0. Contacts and outputs stand where they stand.
+ */
+export function simulate(circuit: Circuit, domain: Domain): { re: number; im: number }[] {
+  const nodes = circuit.nodeNames.length;
+  const deck = [
+    "* written by the tests",
+    ...circuit.branches.flatMap((branch, i) => branchCards(branch, i, domain)),
+    ...circuit.constraints.flatMap((constraint, i) => constraintCards(constraint, i, domain)),
+    // Ties islands to the reference as lightly as may be, so that the matrix is regular.
+    ...Array.from({ length: nodes - 1 }, (_, i) => `rtie${i + 1} ${i + 1} 0 1e13`),
+    ".options gmin=1e-15 reltol=1e-7 abstol=1e-14 vntol=1e-10",
+    ".control",
+    "set numdgt=14",
+    domain === "ac" ? `ac lin 1 ${circuit.hertz} ${circuit.hertz}` : "op",
+    ...Array.from({ length: nodes - 1 }, (_, i) => {
+      const v = `v(${i + 1})`;
+      return domain === "ac"
+        ? `let a${i} = real(${v})\nlet b${i} = imag(${v})\necho NODE ${i + 1} $&a${i} $&b${i}`
+        : `let a${i} = ${v}\necho NODE ${i + 1} $&a${i} 0`;
+    }),
+    "quit 0",
+    ".endc",
+    ".end",
+  ].join("\n");
+  const file = path.join(folder, "deck.cir");
+  writeFileSync(file, deck);
+  const output = execFileSync("ngspice", ["-b", file], {
+    encoding: "utf8",
+    stdio: ["ignore", "pipe", "pipe"],
+  });
+  const volts = Array.from({ length: nodes }, () => ({ re: NaN, im: NaN }));
+  volts[0] = { re: 0, im: 0 };
+  for (const [, node, re, im] of output.matchAll(/^NODE (\d+) (\S+) (\S+)/gm))
+    volts[Number(node)] = { re: Number(re), im: Number(im) };
+  const silent = volts.findIndex((v) => Number.isNaN(v.re));
+  if (silent >= 0) throw new Error(`ngspice gave no voltage for node ${silent}:\n${output}`);
+  return volts;
+}
+
+/** Series R–L–C with its EMF; each joint between them is a node of the deck's own. */
+function branchCards(
+  { a, b, ohms, henries, farads, acVolts, dcVolts }: Branch,
+  i: number,
+  domain: Domain,
+): string[] {
+  const cards: string[] = [];
+  let at = String(a);
+  const next = (card: (from: string, to: string) => string, last: boolean) => {
+    const to = last ? String(b) : `j${i}_${cards.length}`;
+    cards.push(card(at, to));
+    at = to;
+  };
+  const volts = domain === "ac" ? acVolts : dcVolts;
+  const parts: ((from: string, to: string) => string)[] = [
+    (f, t) => `r${i} ${f} ${t} ${domain === "dc" && farads > 0 ? 1e10 : ohms}`,
+  ];
+  if (volts !== 0)
+    parts.push(
+      (f, t) => `v${i} ${f} ${t} dc ${domain === "dc" ? volts : 0} ac ${domain === "ac" ? volts : 0}`,
+    );
+  if (domain === "ac" && henries > 0) parts.push((f, t) => `l${i} ${f} ${t} ${henries}`);
+  if (domain === "ac" && farads > 0) parts.push((f, t) => `c${i} ${f} ${t} ${farads}`);
+  parts.forEach((card, k) => next(card, k === parts.length - 1));
+  return cards;
+}
+
+function constraintCards(c: Constraint, i: number, domain: Domain): string[] {
+  if (c.kind === "transformer")
+    return domain === "dc"
+      ? []
+      : [
+          `vt${i} ${c.a} t${i} dc 0`,
+          `et${i} t${i} ${c.b} ${c.c} ${c.d} ${c.ratio}`,
+          `ft${i} ${c.d} ${c.c} vt${i} ${c.ratio}`,
+        ];
+  if (domain === "ac" || c.region === "off") return [];
+  if (c.region === "starved") return [`vg${i} ${c.a} ${c.b} dc ${c.volts}`];
+  return [`vg${i} ${c.b} ${c.c} dc ${c.volts}`, `fg${i} ${c.a} ${c.c} vg${i} -1`];
+}
