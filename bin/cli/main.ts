@@ -4,7 +4,7 @@ import { dictionary } from "./dictionary.ts";
 import { lint } from "./lint.ts";
 import { predict } from "./predict.ts";
 
-const HELP = `zygodrome predict UNIT.json --state S --pair A,B --function vac|vdc|ohm|continuity [--fault PART:MODE[:SIZE]] [--lift TERMINAL]… [--json]
+const HELP = `zygodrome predict UNIT.json --state S --pair A,B --function vac|vdc|ohm|continuity|diode [--fault PART:MODE[:SIZE]] [--lift TERMINAL]… [--json]
 zygodrome dictionary UNIT.json [--json]
 zygodrome lint UNIT.json [--json]
 

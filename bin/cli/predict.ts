@@ -2,6 +2,7 @@ import { settle } from "#core/circuit/index.ts";
 import {
   FUNCTION_UNIT,
   METER_FUNCTIONS,
+  predictDiodeTest,
   predictReading,
   sensitiveBranches,
   type MeterFunction,
@@ -10,6 +11,8 @@ import { formatQuantity } from "#core/quantity/index.ts";
 import { expandUnit } from "#core/unit/index.ts";
 import { readArguments, UsageError } from "./arguments.ts";
 import { readFault, readPair, readUnitFile } from "./unitFile.ts";
+
+const FUNCTIONS: readonly (MeterFunction | "diode")[] = [...METER_FUNCTIONS, "diode"];
 
 /** `predict UNIT.json --state S --pair A,B --function vac [--fault PART:MODE] [--lift TERMINAL] [--json]` */
 export function predict(argv: readonly string[]): string {
@@ -23,9 +26,9 @@ export function predict(argv: readonly string[]): string {
   });
   const unit = readUnitFile(args.words[0]);
   const state = args.option("state");
-  const fn = args.option("function") as MeterFunction | undefined;
-  if (fn === undefined || !METER_FUNCTIONS.includes(fn))
-    throw new UsageError(`--function is one of ${METER_FUNCTIONS.join(", ")}.`);
+  const fn = args.option("function") as MeterFunction | "diode" | undefined;
+  if (fn === undefined || !FUNCTIONS.includes(fn))
+    throw new UsageError(`--function is one of ${FUNCTIONS.join(", ")}.`);
   if (!unit.states.some((s) => s.id === state))
     throw new UsageError(`--state is one of ${unit.states.map((s) => s.id).join(", ")}.`);
   const pair = readPair(unit, args.option("pair"), args.options("lift"));
@@ -33,25 +36,24 @@ export function predict(argv: readonly string[]): string {
   if (faults.length > 1) throw new UsageError("Give one --fault at most.");
   const expanded = expandUnit(unit, { state: state!, lifts: args.options("lift") });
   const point = settle(faults[0] ? expanded.withFault(faults[0]) : expanded.circuit);
-  const { value, spread } = predictReading(
-    point,
-    sensitiveBranches(point),
-    fn,
-    expanded.nodeOf(pair.red),
-    expanded.nodeOf(pair.black),
-  );
+  const [p, q] = [expanded.nodeOf(pair.red), expanded.nodeOf(pair.black)];
+  const unitOf = fn === "diode" ? "V" : FUNCTION_UNIT[fn];
+  const { value, spread } =
+    fn === "diode"
+      ? { value: predictDiodeTest(point.circuit, p, q), spread: 0 }
+      : predictReading(point, sensitiveBranches(point), fn, p, q);
   if (args.flag("json"))
     return JSON.stringify({
       state,
       ...pair,
       function: fn,
       value: Number.isFinite(value) ? value : "OL",
-      unit: FUNCTION_UNIT[fn],
+      unit: unitOf,
       spread,
       status: point.status,
       unsettled: point.unsettled,
     });
-  const chatter =
-    point.status === "chatter" ? `\nThis state does not settle: ${point.unsettled.join(", ")}.` : "";
-  return `${pair.red} to ${pair.black}, ${fn}, ${state}: ${formatQuantity(value, FUNCTION_UNIT[fn])} ± ${formatQuantity(spread, FUNCTION_UNIT[fn], 2)} by tolerance${chatter}`;
+  const trouble =
+    point.status === "settled" ? "" : `\nThis state does not settle: ${point.unsettled.join(", ")}.`;
+  return `${pair.red} to ${pair.black}, ${fn}, ${state}: ${formatQuantity(value, unitOf)} ± ${formatQuantity(spread, unitOf, 2)} by tolerance${trouble}`;
 }

@@ -16,6 +16,9 @@ export interface Need {
  * - rectifier: a bridge with smoothing. DC EMF = √2·|V(ac)| − `dropVolts`; blocks when that is not positive; the DC
  *   power is drawn from the AC side through the `load` branch.
  * - regulator: V(in) − V(ground) decides whether it regulates, is starved or is off.
+ * - diode: Shockley's junction from the branch's a to its b, in series with `seriesOhms` and `offsetVolts` (a zener's
+ *   breakdown is a junction the other way round behind its offset). DC finds its point by Newton's method; AC sees the
+ *   tangent there.
  * - fuse: opens, and stays open, when its current exceeds `carries` amperes.
  */
 export type Control =
@@ -57,13 +60,26 @@ export type Control =
       readonly volts: number;
       readonly dropout: number;
     }
+  | {
+      readonly kind: "diode";
+      readonly id: string;
+      readonly branch: number;
+      /** Saturation current, A. */
+      readonly saturation: number;
+      /** Emission coefficient n. */
+      readonly emission: number;
+      readonly seriesOhms: number;
+      readonly offsetVolts: number;
+    }
   | { readonly kind: "fuse"; readonly id: string; readonly branch: number; readonly carries: number };
 
-/** Where a control stands. `on`: relay pulled in, output driving, rectifier charging, fuse whole. */
+/** Where a control stands. `on`: relay pulled in, output driving, rectifier charging, fuse whole, diode always. */
 export interface Setting {
   readonly on: boolean;
   readonly region?: RegulatorRegion;
   /** Rectifier: its DC EMF in volts and the ohms it presents to the AC side. */
   readonly emf?: number;
+  /** Diode: the voltage across its junction. */
+  readonly junction?: number;
   readonly loadOhms?: number;
 }

@@ -3,6 +3,7 @@ import { checkCircuit, type Circuit } from "./circuit.ts";
 import type { Control, Setting } from "./control.ts";
 import { isIdle } from "./constraintRow.ts";
 import { branchCurrentInto, unchanged, voltageInto, type DomainView } from "./domainView.ts";
+import { limitStep, tangentAt } from "./junction.ts";
 import { updateDomain, type BranchChange, type ConstraintChange } from "./lowRank.ts";
 import { solveDomain } from "./system.ts";
 
@@ -13,8 +14,11 @@ export interface OperatingPoint {
   readonly settings: readonly Setting[];
   readonly ac: DomainView;
   readonly dc: DomainView;
-  /** "chatter": the controls named never agree; readings are those of the last round. */
-  readonly status: "settled" | "chatter";
+  /**
+   * "chatter": the controls named never agree; "no-convergence": the diodes named found no point.
+   * Readings are then those of the last round.
+   */
+  readonly status: "settled" | "chatter" | "no-convergence";
   readonly unsettled: readonly string[];
 }
 
@@ -22,7 +26,8 @@ export interface OperatingPoint {
 const ROUNDS = 60;
 
 /**
- * Solves the circuit in both domains and moves relays, outputs, regulators, rectifiers and fuses until they agree.
+ * Solves the circuit in both domains and moves relays, outputs, regulators, rectifiers and fuses until they agree;
+ * between their moves the diodes find their own point.
  *
  * @param base a settled point of the same topology (the healthy unit): values that differ from it become low-rank
  *   updates. Without it, or where the update would lose accuracy, each domain is factored afresh.
@@ -30,27 +35,81 @@ const ROUNDS = 60;
  */
 export function settle(circuit: Circuit, base?: OperatingPoint): OperatingPoint {
   if (!base) checkCircuit(circuit);
-  let settings: Setting[] = base ? [...base.settings] : circuit.controls.map(restSetting);
+  let start: Setting[] = base ? [...base.settings] : circuit.controls.map(restSetting);
   const seen = new Set<string>();
   for (let round = 0; ; round++) {
-    const now = withSettings(circuit, settings);
+    const { settings, now, dc, restless } = relaxDiodes(circuit, start, base);
     const ac = viewOf(now, "ac", base);
-    const dc = viewOf(now, "dc", base);
     const next = circuit.controls.map((control, i) => settingOf(control, settings[i]!, now, ac, dc));
     const unsettled = circuit.controls.filter((_, i) => !agree(settings[i]!, next[i]!)).map((c) => c.id);
     const key = positions(settings);
-    if (unsettled.length === 0 || round === ROUNDS || (seen.has(key) && key !== positions(next)))
-      return {
-        circuit: now,
-        settings,
-        ac,
-        dc,
-        status: unsettled.length === 0 ? "settled" : "chatter",
-        unsettled,
-      };
+    const point = { circuit: now, settings, ac, dc };
+    if (unsettled.length === 0)
+      return { ...point, status: restless.length === 0 ? "settled" : "no-convergence", unsettled: restless };
+    if (round === ROUNDS || (seen.has(key) && key !== positions(next)))
+      return { ...point, status: "chatter", unsettled };
     seen.add(key);
+    start = next;
+  }
+}
+
+/** Newton steps for one set of positions, and the shares of the sources by which a stubborn circuit is led up. */
+const NEWTON_STEPS = 100;
+const SOURCE_STEPS = [0.02, 0.05, 0.1, 0.2, 0.35, 0.5, 0.7, 0.85, 1] as const;
+
+interface Relaxed {
+  readonly settings: Setting[];
+  readonly now: Circuit;
+  readonly dc: DomainView;
+  /** Diodes that found no point. */
+  readonly restless: readonly string[];
+}
+
+/** Moves only the diodes, by Newton's method; where that fails, with the sources raised step by step. */
+function relaxDiodes(circuit: Circuit, settings: Setting[], base: OperatingPoint | undefined): Relaxed {
+  const direct = newton(circuit, settings, base, 1);
+  if (direct.restless.length === 0) return direct;
+  let led = settings.map((setting, i) =>
+    circuit.controls[i]!.kind === "diode" ? { ...setting, junction: 0 } : setting,
+  );
+  for (const share of SOURCE_STEPS) {
+    const step = newton(circuit, led, base, share);
+    if (share === 1) return step;
+    led = step.settings;
+  }
+  return direct;
+}
+
+function newton(
+  circuit: Circuit,
+  start: Setting[],
+  base: OperatingPoint | undefined,
+  share: number,
+): Relaxed {
+  let settings = start;
+  for (let step = 0; ; step++) {
+    const now = withSettings(circuit, settings, share);
+    const dc = viewOf(now, "dc", base);
+    const next = circuit.controls.map((control, i) =>
+      control.kind === "diode" ? junctionSetting(control, settings[i]!, now, dc) : settings[i]!,
+    );
+    const restless = circuit.controls.filter((_, i) => !agree(settings[i]!, next[i]!)).map((c) => c.id);
+    if (restless.length === 0 || step === NEWTON_STEPS) return { settings, now, dc, restless };
     settings = next;
   }
+}
+
+function junctionSetting(
+  control: Extract<Control, { kind: "diode" }>,
+  was: Setting,
+  circuit: Circuit,
+  dc: DomainView,
+): Setting {
+  const { a, b } = circuit.branches[control.branch]!;
+  branchCurrentInto(scratch, dc, control.branch, a, b);
+  const current = scratch[0]!;
+  const wanted = dcVolts(dc, a, b) - control.offsetVolts - current * control.seriesOhms;
+  return { on: true, junction: limitStep(control, wanted, was.junction ?? 0) };
 }
 
 /** The switched positions alone; a repeat of one that then moves on is a cycle. */
@@ -69,11 +128,17 @@ function restSetting(control: Control): Setting {
       return { on: false, region: "off" };
     case "fuse":
       return { on: true };
+    case "diode":
+      return { on: true, junction: 0 };
   }
 }
 
-function withSettings(circuit: Circuit, settings: readonly Setting[]): Circuit {
-  const branches: Branch[] = [...circuit.branches];
+/** The circuit with its controls where the settings have them; `share` scales its DC sources. */
+function withSettings(circuit: Circuit, settings: readonly Setting[], share = 1): Circuit {
+  const branches: Branch[] =
+    share === 1
+      ? [...circuit.branches]
+      : circuit.branches.map((b) => (b.dcVolts === 0 ? b : { ...b, dcVolts: share * b.dcVolts }));
   const constraints: Constraint[] = [...circuit.constraints];
   const set = (index: number, change: Partial<Branch>) => {
     const branch = branches[index]!;
@@ -81,7 +146,7 @@ function withSettings(circuit: Circuit, settings: readonly Setting[]): Circuit {
     if (!same) branches[index] = { ...branch, ...change };
   };
   circuit.controls.forEach((control, i) => {
-    const { on, region, emf, loadOhms } = settings[i]!;
+    const { on, region, emf, loadOhms, junction } = settings[i]!;
     switch (control.kind) {
       case "relay":
         for (const { branch, restOhms, workOhms } of control.contacts)
@@ -90,8 +155,11 @@ function withSettings(circuit: Circuit, settings: readonly Setting[]): Circuit {
       case "output":
         return set(control.branch, { ohms: on ? control.onOhms : control.offOhms });
       case "rectifier":
-        set(control.source, { ohms: on ? control.sourceOhms : OPEN_OHMS, dcVolts: on ? emf! : 0 });
+        set(control.source, { ohms: on ? control.sourceOhms : OPEN_OHMS, dcVolts: on ? share * emf! : 0 });
         return set(control.load, { ohms: loadOhms! });
+      case "diode":
+        // A setting from a base whose diode was another part's has no junction yet.
+        return set(control.branch, tangentAt(control, junction ?? 0));
       case "fuse":
         return on ? undefined : set(control.branch, { ohms: OPEN_OHMS });
       case "regulator": {
@@ -182,6 +250,8 @@ function settingOf(
           was.on &&
           Math.hypot(amps(circuit, ac, control.branch), amps(circuit, dc, control.branch)) <= control.carries,
       };
+    case "diode":
+      return was;
     case "rectifier":
       return rectifierSetting(control, circuit, ac, dc);
     case "regulator": {
@@ -213,5 +283,9 @@ function within(value: number, min: number, max: number): boolean {
 /** Settings agree when positions are the same and rectifier values lie within 0.02 %. */
 function agree(a: Setting, b: Setting): boolean {
   const close = (x = 0, y = 0) => Math.abs(x - y) <= 2e-4 * Math.max(Math.abs(x), Math.abs(y));
-  return a.on === b.on && a.region === b.region && close(a.emf, b.emf) && close(a.loadOhms, b.loadOhms);
+  // A junction's voltage to ten microvolts: a current to 0.02 %.
+  const still = Math.abs((a.junction ?? 0) - (b.junction ?? 0)) <= 1e-5 + 1e-6 * Math.abs(b.junction ?? 0);
+  return (
+    still && a.on === b.on && a.region === b.region && close(a.emf, b.emf) && close(a.loadOhms, b.loadOhms)
+  );
 }

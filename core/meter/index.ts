@@ -11,3 +11,4 @@ export {
   type MeterFunction,
 } from "./meter.ts";
 export { predictReading, sensitiveBranches, type Prediction, type Sensitive } from "./predict.ts";
+export { predictDiodeTest } from "./diodeTest.ts";

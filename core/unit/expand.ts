@@ -186,6 +186,7 @@ function shifted(controls: readonly Control[], branch: number, constraint: numbe
       case "regulator":
         return { ...control, constraint: control.constraint + constraint };
       case "output":
+      case "diode":
       case "fuse":
         return { ...control, branch: control.branch + branch };
     }

@@ -110,7 +110,7 @@ function lintStates(unit: UnitModel, add: Add): void {
     }
     for (const part of Object.keys(state.celsius)) {
       const kind = unit.parts.find((p) => p.id === part)!.type;
-      if (!["ntc", "ptc", "rtd", "thermocouple"].includes(kind))
+      if (!["ntc", "rtd"].includes(kind))
         add(
           "warning",
           "state-without-effect",

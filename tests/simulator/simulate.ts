@@ -14,7 +14,9 @@ export function simulate(circuit: Circuit, domain: Domain): { re: number; im: nu
   const nodes = circuit.nodeNames.length;
   const deck = [
     "* written by the tests",
-    ...circuit.branches.flatMap((branch, i) => branchCards(branch, i, domain)),
+    ...circuit.branches.flatMap(
+      (branch, i) => diodeCards(circuit, branch, i) ?? branchCards(branch, i, domain),
+    ),
     ...circuit.constraints.flatMap((constraint, i) => constraintCards(constraint, i, domain)),
     // Ties islands to the reference as lightly as may be, so that the matrix is regular.
     ...Array.from({ length: nodes - 1 }, (_, i) => `rtie${i + 1} ${i + 1} 0 1e13`),
@@ -72,6 +74,18 @@ function branchCards(
   if (domain === "ac" && farads > 0) parts.push((f, t) => `c${i} ${f} ${t} ${farads}`);
   parts.forEach((card, k) => next(card, k === parts.length - 1));
   return cards;
+}
+
+/** A branch that a diode control rules, as the simulator's own diode behind the offset, with the leak across the junction. */
+function diodeCards(circuit: Circuit, { a, b }: Branch, i: number): string[] | undefined {
+  const diode = circuit.controls.find((c) => c.kind === "diode" && c.branch === i);
+  if (diode?.kind !== "diode") return undefined;
+  return [
+    `vo${i} ${a} o${i} dc ${diode.offsetVolts}`,
+    `d${i} o${i} ${b} dm${i}`,
+    `rl${i} o${i} ${b} 1e10`,
+    `.model dm${i} d(is=${diode.saturation} n=${diode.emission} rs=${diode.seriesOhms})`,
+  ];
 }
 
 function constraintCards(c: Constraint, i: number, domain: Domain): string[] {

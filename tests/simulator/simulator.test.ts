@@ -86,7 +86,7 @@ describe("generated circuits", () => {
 
 describe("the glasswasher, healthy and with one of every kind of failure", () => {
   const unit = glasswasher();
-  // One part of each type, each of its failure modes: all of the catalogue that the unit uses.
+  // One part of each type that the unit uses, in each of its failure modes.
   const first = [...new Map([...unit.parts].reverse().map((p) => [p.type, p])).values()];
   const faults: Fault[] = first.flatMap((part) =>
     CATALOGUE.get(part.type)!.modes.map((mode) => ({
@@ -95,10 +95,6 @@ describe("the glasswasher, healthy and with one of every kind of failure", () =>
       ...(mode.severities ? { severity: mode.severities.at(-1)! } : {}),
     })),
   );
-
-  test("the unit uses the whole catalogue", () => {
-    expect(first.map((p) => p.type).sort()).toEqual([...CATALOGUE.keys()].sort());
-  });
 
   test.each(["standby", "fill", "wash", "rinse-heat", "drain"])("%s, healthy", (state) => {
     const point = settle(expandUnit(unit, { state, lifts: [] }).circuit);

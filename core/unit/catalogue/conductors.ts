@@ -62,3 +62,19 @@ export const fuse = definePart({
     build.control({ kind: "fuse", branch, carries: 1.5 * p.amps });
   },
 });
+
+/** Circuit breaker: carries 1.13 times its rating for good (IEC 60898-1, from memory). */
+export const breaker = definePart({
+  type: "breaker",
+  terminals: ["a", "b"],
+  parameters: z.strictObject({ amps: z.number().positive(), ohms: z.number().positive().default(0.01) }),
+  across: [["a", "b"]],
+  modes: [
+    { id: "open", name: "tripped or open", weight: 1 },
+    { id: "high-resistance", name: "contacts burnt, high resistance", weight: 0.3, severities: JOINT_OHMS },
+  ],
+  expand(build, p, { mode, severity }) {
+    const branch = joint(build, p.ohms, mode, severity);
+    build.control({ kind: "fuse", branch, carries: 1.13 * p.amps });
+  },
+});

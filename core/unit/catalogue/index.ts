@@ -1,8 +1,11 @@
-import { fuse, pin, wire } from "./conductors.ts";
+import { breaker, fuse, pin, wire } from "./conductors.ts";
 import { heater, motor, railLoad, resistor, solenoid } from "./loads.ts";
-import { lowSideOutput, relay } from "./outputs.ts";
+import { dcSupply, splitPhase } from "./moreSupplies.ts";
+import { changeOverRelay, lowSideOutput, relay } from "./outputs.ts";
+import { capacitor, igniter, lamp, potentiometer, sparkGap, varistor } from "./passives.ts";
 import type { PartKind } from "./partKind.ts";
-import { ntc } from "./sensors.ts";
+import { diode, led, sixDiodeBridge, zener } from "./semiconductors.ts";
+import { ntc, rtd } from "./sensors.ts";
 import { mains, rectifier, regulator, transformer } from "./supplies.ts";
 import { cutout, positionSwitch, thermostat } from "./switches.ts";
 
@@ -25,6 +28,21 @@ const KINDS = [
   resistor,
   railLoad,
   ntc,
+  diode,
+  led,
+  zener,
+  sixDiodeBridge,
+  dcSupply,
+  splitPhase,
+  breaker,
+  changeOverRelay,
+  rtd,
+  capacitor,
+  potentiometer,
+  varistor,
+  sparkGap,
+  lamp,
+  igniter,
 ] as unknown as readonly PartKind[];
 
 /** Every kind of part, by its type name. */

@@ -69,3 +69,54 @@ export const lowSideOutput = definePart({
     build.control({ kind: "output", branch, onOhms, offOhms, called, needs });
   },
 });
+
+/** Change-over relay: rests on `nc`, works on `no`. */
+export const changeOverRelay = definePart({
+  type: "change-over-relay",
+  terminals: ["coilA", "coilB", "com", "no", "nc"],
+  parameters: z.strictObject({
+    coilVolts: z.number().positive(),
+    coilOhms: z.number().positive(),
+    contactOhms: z.number().positive().default(0.02),
+  }),
+  across: [
+    ["coilA", "coilB"],
+    ["com", "no"],
+    ["com", "nc"],
+  ],
+  modes: [
+    { id: "coil-open", name: "coil open", weight: 0.4 },
+    { id: "no-open", name: "working contact does not close", weight: 1.2 },
+    { id: "no-welded", name: "working contact welded", weight: 0.8 },
+    { id: "nc-open", name: "rest contact does not close", weight: 0.7 },
+    { id: "no-pitted", name: "working contact pitted, high resistance", weight: 0.6, severities: JOINT_OHMS },
+  ],
+  expand(build, p, { mode, severity }) {
+    const [coilA, coilB, com] = [build.node("coilA"), build.node("coilB"), build.node("com")];
+    build.branch("coil", coilA, coilB, {
+      ohms: mode === "coil-open" ? OPEN_OHMS : p.coilOhms,
+      tolerance: 0.1,
+    });
+    // Welded on the working side, the armature cannot fall back on the rest side either.
+    const welded = mode === "no-welded";
+    const working = mode === "no-open" ? OPEN_OHMS : p.contactOhms + (mode === "no-pitted" ? severity! : 0);
+    const no = {
+      branch: build.branch("no", com, build.node("no"), { ohms: welded ? p.contactOhms : OPEN_OHMS }),
+      restOhms: welded ? p.contactOhms : OPEN_OHMS,
+      workOhms: working,
+    };
+    const resting = welded || mode === "nc-open" ? OPEN_OHMS : p.contactOhms;
+    const nc = {
+      branch: build.branch("nc", com, build.node("nc"), { ohms: resting }),
+      restOhms: resting,
+      workOhms: OPEN_OHMS,
+    };
+    build.control({
+      kind: "relay",
+      coil: [coilA, coilB],
+      pullIn: 0.7 * p.coilVolts,
+      release: 0.2 * p.coilVolts,
+      contacts: [no, nc],
+    });
+  },
+});

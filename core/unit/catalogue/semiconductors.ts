@@ -1,0 +1,138 @@
+import { z } from "zod";
+import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
+import { definePart, type PartBuilder } from "./partKind.ts";
+
+const positive = z.number().positive();
+/** kT/q at 27 °C, V. */
+const THERMAL_VOLTS = 0.02586;
+
+/** How a junction is given: its forward drop at a current, its emission coefficient, its bulk resistance. */
+const junction = {
+  /** Forward drop, V, … */
+  forwardVolts: positive.default(0.6),
+  /** … at this current, A. A diode test sends about 1 mA. */
+  forwardAmps: positive.default(1e-3),
+  emission: z.number().min(0.5).max(6).default(1.8),
+  seriesOhms: positive.default(0.04),
+};
+type Junction = { forwardVolts: number; forwardAmps: number; emission: number; seriesOhms: number };
+
+const failures = [
+  { id: "open", name: "open", weight: 0.5 },
+  { id: "shorted", name: "shorted", weight: 1 },
+] as const;
+
+/** Saturation current, A, from one point of the forward curve: Is = I / (exp((V − I·R)/(n·Vt)) − 1). */
+export function saturationAmps({ forwardVolts, forwardAmps, emission, seriesOhms }: Junction): number {
+  return forwardAmps / Math.expm1((forwardVolts - forwardAmps * seriesOhms) / (emission * THERMAL_VOLTS));
+}
+
+/** One junction from node a to node b, whole, open or shorted. */
+function addJunction(
+  build: PartBuilder,
+  name: string,
+  a: number,
+  b: number,
+  p: Junction,
+  mode: string | undefined,
+  offsetVolts = 0,
+): void {
+  const broken = mode === "open" ? OPEN_OHMS : SHORT_OHMS;
+  const branch = build.branch(name, a, b, { ohms: mode === undefined ? OPEN_OHMS : broken });
+  // A broken junction keeps its place among the controls as one that never conducts, in parallel with what it became.
+  if (mode === undefined)
+    build.control({
+      kind: "diode",
+      branch,
+      saturation: saturationAmps(p),
+      emission: p.emission,
+      seriesOhms: p.seriesOhms,
+      offsetVolts,
+    });
+  else build.control({ kind: "output", branch, onOhms: broken, offOhms: broken, called: false, needs: [] });
+}
+
+export const diode = definePart({
+  type: "diode",
+  terminals: ["a", "k"],
+  parameters: z.strictObject(junction),
+  across: [["a", "k"]],
+  modes: failures,
+  expand(build, p, { mode }) {
+    addJunction(build, "junction", build.node("a"), build.node("k"), p, mode);
+  },
+});
+
+/** Light-emitting diode; give the drop of its colour. */
+export const led = definePart({
+  type: "led",
+  terminals: ["a", "k"],
+  parameters: z.strictObject({
+    ...junction,
+    forwardVolts: positive.default(1.9),
+    forwardAmps: positive.default(0.01),
+    emission: z.number().min(0.5).max(6).default(2.2),
+    seriesOhms: positive.default(4),
+  }),
+  across: [["a", "k"]],
+  modes: failures,
+  expand(build, p, { mode }) {
+    addJunction(build, "junction", build.node("a"), build.node("k"), p, mode);
+  },
+});
+
+/** Zener: an ordinary junction forward, a second one the other way round behind its breakdown voltage. */
+export const zener = definePart({
+  type: "zener",
+  terminals: ["a", "k"],
+  parameters: z.strictObject({ ...junction, zenerVolts: positive }),
+  across: [["k", "a"]],
+  modes: failures,
+  expand(build, p, { mode }) {
+    const [a, k] = [build.node("a"), build.node("k")];
+    addJunction(build, "forward", a, k, p, mode);
+    addJunction(
+      build,
+      "breakdown",
+      k,
+      a,
+      { ...p, emission: 1 },
+      mode === "shorted" ? "open" : mode,
+      p.zenerVolts - p.forwardVolts,
+    );
+  },
+});
+
+const LEGS = ["u", "v", "w"] as const;
+
+/** Six diodes between three legs and a DC link: p above, n below. A failure mode names the device: "p-u-shorted". */
+export const sixDiodeBridge = definePart({
+  type: "six-diode-bridge",
+  terminals: ["u", "v", "w", "p", "n"],
+  parameters: z.strictObject({ ...junction, forwardVolts: positive.default(0.45) }),
+  across: [
+    ["p", "n"],
+    ...LEGS.flatMap((leg) => [
+      ["p", leg] as const,
+      ["n", leg] as const,
+      [leg, "p"] as const,
+      [leg, "n"] as const,
+    ]),
+  ],
+  modes: (["p", "n"] as const).flatMap((rail) =>
+    LEGS.flatMap((leg) =>
+      failures.map((f) => ({
+        id: `${rail}-${leg}-${f.id}`,
+        name: `diode between ${rail.toUpperCase()} and ${leg.toUpperCase()} ${f.name}`,
+        weight: f.weight / 3,
+      })),
+    ),
+  ),
+  expand(build, p, { mode }) {
+    for (const leg of LEGS) {
+      const of = (rail: "p" | "n") => (mode?.startsWith(`${rail}-${leg}-`) ? mode.slice(4) : undefined);
+      addJunction(build, `p-${leg}`, build.node(leg), build.node("p"), p, of("p"));
+      addJunction(build, `n-${leg}`, build.node("n"), build.node(leg), p, of("n"));
+    }
+  },
+});
