@@ -5,3 +5,4 @@ export type { Control, Need, Setting } from "./control.ts";
 export { branchCurrentInto, transferInto, voltageInto, type DomainView } from "./domainView.ts";
 export { settle, type OperatingPoint } from "./operatingPoint.ts";
 export { assemble, solveDomain, type SolvedDomain } from "./system.ts";
+export { transient, type TransientOptions, type TransientResult } from "./transient.ts";

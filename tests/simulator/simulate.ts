@@ -49,6 +49,57 @@ export function simulate(circuit: Circuit, domain: Domain): { re: number; im: nu
   return volts;
 }
 
+/** Runs a circuit through time in ngspice, from rest, and returns one node's potential. Sources as in core's transient. */
+export function simulateTransient(
+  circuit: Circuit,
+  node: number,
+  seconds: number,
+): { time: Float64Array; volts: Float64Array } {
+  const step = 1 / (400 * circuit.hertz);
+  const deck = [
+    "* written by the tests",
+    ...circuit.branches.flatMap(
+      (branch, i) => diodeCards(circuit, branch, i) ?? timeCards(circuit, branch, i),
+    ),
+    ".options reltol=1e-5 abstol=1e-10 vntol=1e-7",
+    ".control",
+    "set numdgt=10",
+    `tran ${step} ${seconds} 0 ${step} uic`,
+    `print v(${node})`,
+    "quit 0",
+    ".endc",
+    ".end",
+  ].join("\n");
+  const file = path.join(folder, "transient.cir");
+  writeFileSync(file, deck);
+  const output = execFileSync("ngspice", ["-b", file], {
+    encoding: "utf8",
+    stdio: ["ignore", "pipe", "pipe"],
+    maxBuffer: 1 << 28,
+  });
+  const rows = [...output.matchAll(/^\d+\s+(\S+)\s+(\S+)\s*$/gm)];
+  return {
+    time: Float64Array.from(rows, (r) => Number(r[1])),
+    volts: Float64Array.from(rows, (r) => Number(r[2])),
+  };
+}
+
+function timeCards(
+  circuit: Circuit,
+  { a, b, ohms, henries, farads, acVolts, dcVolts }: Branch,
+  i: number,
+): string[] {
+  const cards = [`r${i} ${a} ${i}x ${ohms}`];
+  cards.push(
+    acVolts !== 0 || dcVolts !== 0
+      ? `v${i} ${i}x ${i}y sin(${dcVolts} ${Math.SQRT2 * acVolts} ${circuit.hertz})`
+      : `v${i} ${i}x ${i}y dc 0`,
+  );
+  cards.push(henries > 0 ? `l${i} ${i}y ${i}z ${henries} ic=0` : `vl${i} ${i}y ${i}z dc 0`);
+  cards.push(farads > 0 ? `c${i} ${i}z ${b} ${farads} ic=0` : `vc${i} ${i}z ${b} dc 0`);
+  return cards;
+}
+
 /** Series R–L–C with its EMF; each joint between them is a node of the deck's own. */
 function branchCards(
   { a, b, ohms, henries, farads, acVolts, dcVolts }: Branch,
