@@ -19,6 +19,7 @@ export interface Need {
  * - diode: Shockley's junction from the branch's a to its b, in series with `seriesOhms` and `offsetVolts` (a zener's
  *   breakdown is a junction the other way round behind its offset). DC finds its point by Newton's method; AC sees the
  *   tangent there.
+ * - residual: opens both its branches, and keeps them open, when their currents differ by more than `trips` amperes.
  * - fuse: opens, and stays open, when its current exceeds `carries` amperes.
  */
 export type Control =
@@ -70,6 +71,12 @@ export type Control =
       readonly emission: number;
       readonly seriesOhms: number;
       readonly offsetVolts: number;
+    }
+  | {
+      readonly kind: "residual";
+      readonly id: string;
+      readonly branches: readonly [number, number];
+      readonly trips: number;
     }
   | { readonly kind: "fuse"; readonly id: string; readonly branch: number; readonly carries: number };
 

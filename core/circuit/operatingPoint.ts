@@ -127,6 +127,7 @@ function restSetting(control: Control): Setting {
     case "regulator":
       return { on: false, region: "off" };
     case "fuse":
+    case "residual":
       return { on: true };
     case "diode":
       return { on: true, junction: 0 };
@@ -160,6 +161,9 @@ function withSettings(circuit: Circuit, settings: readonly Setting[], share = 1)
       case "diode":
         // A setting from a base whose diode was another part's has no junction yet.
         return set(control.branch, tangentAt(control, junction ?? 0));
+      case "residual":
+        if (!on) for (const branch of control.branches) set(branch, { ohms: OPEN_OHMS });
+        return;
       case "fuse":
         return on ? undefined : set(control.branch, { ohms: OPEN_OHMS });
       case "regulator": {
@@ -226,6 +230,19 @@ function amps(circuit: Circuit, view: DomainView, index: number): number {
   return Math.hypot(scratch[0]!, scratch[1]!);
 }
 
+/** Size of the sum of two branches' currents: what leaves by neither of them. */
+function residualAmps(circuit: Circuit, view: DomainView, branches: readonly [number, number]): number {
+  let re = 0;
+  let im = 0;
+  for (const index of branches) {
+    const { a, b } = circuit.branches[index]!;
+    branchCurrentInto(scratch, view, index, a, b);
+    re += scratch[0]!;
+    im += scratch[1]!;
+  }
+  return Math.hypot(re, im);
+}
+
 function settingOf(
   control: Control,
   was: Setting,
@@ -252,6 +269,8 @@ function settingOf(
       };
     case "diode":
       return was;
+    case "residual":
+      return { on: was.on && residualAmps(circuit, ac, control.branches) <= control.trips };
     case "rectifier":
       return rectifierSetting(control, circuit, ac, dc);
     case "regulator": {

@@ -141,6 +141,7 @@ function expandPart(
   const controls: Control[] = [];
   const build: PartBuilder = {
     hertz: unit.hertz,
+    has: (terminal) => part.terminals[terminal] !== undefined,
     node: (terminal) => nodes.ofTerminal(unit, `${part.id}.${terminal}`, lifted),
     inner: (name) => nodes.of(`${part.id}/${name}`),
     branch: (name, a, b, values) =>
@@ -185,6 +186,8 @@ function shifted(controls: readonly Control[], branch: number, constraint: numbe
         return { ...control, source: control.source + branch, load: control.load + branch };
       case "regulator":
         return { ...control, constraint: control.constraint + constraint };
+      case "residual":
+        return { ...control, branches: [control.branches[0] + branch, control.branches[1] + branch] };
       case "output":
       case "diode":
       case "fuse":

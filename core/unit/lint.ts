@@ -24,7 +24,7 @@ export type LintRule =
   | "does-not-settle";
 
 /** Part types that feed a circuit. */
-const SOURCES = new Set(["mains"]);
+const SOURCES = new Set(["mains", "dc-supply", "split-phase"]);
 
 /**
  * Looks through a model that `readUnit` has accepted for what is probably a mistake: each with its path and a sentence.
@@ -79,7 +79,7 @@ function lintParts(unit: UnitModel, add: Add): void {
   const feeds = new Map<string, number>();
   unit.parts.forEach((part, i) => {
     if (!SOURCES.has(part.type)) return;
-    const pair = [part.terminals["l"], part.terminals["n"]].sort().join("–");
+    const pair = Object.values(part.terminals).slice(0, 2).sort().join("–");
     const other = feeds.get(pair);
     if (other !== undefined && unit.parts[other]!.parameters["volts"] !== part.parameters["volts"])
       add(
@@ -100,7 +100,7 @@ function lintStates(unit: UnitModel, add: Add): void {
   unit.states.forEach((state, i) => {
     for (const [part, position] of Object.entries(state.positions)) {
       const kind = unit.parts.find((p) => p.id === part)!.type;
-      if (!["switch", "thermostat", "cut-out", "relay"].includes(kind))
+      if (!["switch", "thermostat", "cut-out", "relay", "pulse-sensor"].includes(kind))
         add(
           "warning",
           "state-without-effect",
@@ -110,7 +110,7 @@ function lintStates(unit: UnitModel, add: Add): void {
     }
     for (const part of Object.keys(state.celsius)) {
       const kind = unit.parts.find((p) => p.id === part)!.type;
-      if (!["ntc", "rtd"].includes(kind))
+      if (!["ntc", "rtd", "ptc", "thermocouple"].includes(kind))
         add(
           "warning",
           "state-without-effect",

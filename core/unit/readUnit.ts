@@ -195,6 +195,9 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
   });
 }
 
+/** Part types that a state may drive. */
+const OUTPUTS = new Set(["low-side-output", "high-side-output", "triac-output"]);
+
 function checkState(
   unit: UnitModel,
   s: UnitModel["states"][number],
@@ -206,7 +209,7 @@ function checkState(
     for (const id of Object.keys(s[section]))
       if (!parts.has(id)) add(`${at}.${section}.${id}`, `there is no part “${id}”`);
   s.drives.forEach((d, j) => {
-    if (parts.get(d.output)?.type !== "low-side-output")
+    if (!OUTPUTS.has(parts.get(d.output)?.type ?? ""))
       add(`${at}.drives[${j}].output`, `“${d.output}” is no output of a board`);
     d.needs.forEach((n, k) => {
       if (!(n in unit.needs)) add(`${at}.drives[${j}].needs[${k}]`, `there is no need “${n}”`);

@@ -5,9 +5,11 @@ import {
   expandUnit,
   platinumOhms,
   readUnitOrThrow,
+  typeKMillivolts,
   type Fault,
   type UnitModel,
 } from "#core/unit/index.ts";
+import { predictReading, sensitiveBranches } from "#core/meter/index.ts";
 import { glasswasher } from "../support/glasswasher.ts";
 import { simulate } from "./simulate.ts";
 
@@ -109,9 +111,90 @@ const BENCHES: Readonly<Record<string, Bench>> = {
       feed("R1", "P", "X1", 5),
     ],
   },
+  "screw-terminal": {
+    supply: "ac",
+    parts: [part("screw-terminal", { a: "P", b: "X1" }), feed("R1", "X1", "M", 5)],
+  },
+  splice: { supply: "dc", parts: [part("splice", { a: "P", b: "X1" }), feed("R1", "X1", "M", 5)] },
+  "high-side-output": {
+    supply: "dc",
+    parts: [part("high-side-output", { supply: "P", out: "X1" }), feed("R1", "X1", "M")],
+  },
+  "triac-output": {
+    supply: "ac",
+    parts: [part("triac-output", { mt1: "X1", mt2: "M" }), feed("R1", "P", "X1")],
+  },
+  contactor: {
+    supply: "ac",
+    parts: [
+      part(
+        "contactor",
+        { coilA: "P", coilB: "M", l1: "P", t1: "X1", l2: "P", t2: "X2" },
+        { coilVolts: 24, coilAmps: 0.4, coilOhms: 18 },
+      ),
+      feed("R1", "X1", "M", 10),
+      feed("R2", "X2", "M", 15),
+    ],
+  },
+  rcd: {
+    supply: "ac",
+    parts: [part("rcd", { lIn: "P", nIn: "M", lOut: "X1", nOut: "X2" }), feed("R1", "X1", "X2", 24)],
+  },
+  "dc-motor": {
+    supply: "dc",
+    parts: [
+      part("dc-motor", { "1": "X1", "2": "M" }, { volts: 24, amps: 2, windingOhms: 1.5 }),
+      feed("R1", "P", "X1", 1),
+    ],
+  },
+  "split-winding-motor": {
+    supply: "ac",
+    parts: [
+      part(
+        "split-winding-motor",
+        { c: "X1", s: "X2", r: "M", pe: "PE" },
+        { volts: 24, amps: 1.5, runOhms: 2, startOhms: 6 },
+      ),
+      feed("R1", "P", "X1", 0.5),
+      feed("R2", "X2", "M", 30),
+      feed("R3", "PE", "M", 0.1),
+    ],
+  },
+  "three-phase-motor": {
+    supply: "ac",
+    parts: [
+      part("three-phase-motor", { u: "X1", v: "M", w: "X2", pe: "PE" }, { windingOhms: 3 }),
+      feed("R1", "P", "X1", 1),
+      feed("R2", "P", "X2", 2),
+      feed("R3", "PE", "M", 0.1),
+    ],
+  },
+  thermocouple: {
+    supply: "dc",
+    parts: [
+      part("thermocouple", { plus: "X1", minus: "M" }),
+      feed("R1", "X1", "M", 1e5),
+      feed("R2", "P", "M", 1e3),
+    ],
+  },
+  ptc: {
+    supply: "dc",
+    parts: [
+      part("ptc", { a: "X1", b: "M" }, { ohms25: 100, switchCelsius: 70 }),
+      feed("R1", "P", "X1", 1000),
+    ],
+  },
+  "pulse-sensor": {
+    supply: "dc",
+    parts: [
+      part("pulse-sensor", { plus: "X1", minus: "M", out: "X2" }),
+      feed("R1", "P", "X1", 100),
+      feed("R2", "X1", "X2", 4700),
+    ],
+  },
 };
 
-function unitOf({ supply, parts }: Bench): UnitModel {
+function unitOf(type: string, { supply, parts }: Bench): UnitModel {
   const feedOf = {
     ac: {
       id: "IN",
@@ -143,7 +226,15 @@ function unitOf({ supply, parts }: Bench): UnitModel {
     ground: "M",
     parts: [feedOf, ...parts],
     states: [
-      { id: "on", name: "On", power: "live", celsius: { X: 80 } },
+      {
+        id: "on",
+        name: "On",
+        power: "live",
+        celsius: { X: 80 },
+        ...(type.endsWith("-output") ? { drives: [{ output: "X" }] } : {}),
+        ...(type === "pulse-sensor" ? { positions: { X: "closed" } } : {}),
+      },
+      ...(type.endsWith("-output") ? [{ id: "off", name: "Off", power: "live" }] : []),
       { id: "dead", name: "Dead", power: "dead" },
     ],
   });
@@ -174,7 +265,7 @@ test("between the glasswasher and the benches stands the whole catalogue", () =>
 });
 
 describe.each(Object.entries(BENCHES))("%s", (type, bench) => {
-  const unit = unitOf(bench);
+  const unit = unitOf(type, bench);
   const faults: (Fault | undefined)[] = [
     undefined,
     ...CATALOGUE.get(type)!.modes.map((m) => ({
@@ -202,12 +293,14 @@ describe.each(Object.entries(BENCHES))("%s", (type, bench) => {
           (["ac", "dc"] as const).some((domain) => {
             const read = (p: OperatingPoint) => {
               voltageInto(out, p[domain], node, 0);
-              const v = Math.hypot(out[0]!, out[1]!);
+              const v = domain === "dc" ? out[0]! : Math.hypot(out[0]!, out[1]!);
               transferInto(out, p[domain], node, 0, node, 0);
               return [v, Math.hypot(out[0]!, out[1]!)];
             };
             const [a, b] = [read(healthy), read(faulty)];
-            return a.some((value, k) => Math.abs(value - b[k]!) > 0.005 * Math.max(value, b[k]!));
+            return a.some(
+              (value, k) => Math.abs(value - b[k]!) > 0.005 * Math.max(Math.abs(value), Math.abs(b[k]!)),
+            );
           }),
         );
       });
@@ -227,5 +320,112 @@ describe("platinum by IEC 60751's table (from memory)", () => {
     [850, 390.48],
   ])("%d °C is %d Ω", (celsius, ohms) => {
     expect(platinumOhms(100, celsius)).toBeCloseTo(ohms, 2);
+  });
+});
+
+describe("type K by IEC 60584-1's table (from memory)", () => {
+  test.each([
+    [0, 0],
+    [25, 1.0],
+    [100, 4.096],
+    [500, 20.644],
+    [1000, 41.276],
+  ])("%d °C is %d mV", (celsius, millivolts) => {
+    expect(Math.abs(typeKMillivolts(celsius) - millivolts)).toBeLessThan(0.002);
+  });
+});
+
+describe("facts of the trade (common practice, no source)", () => {
+  const ohms = (unit: UnitModel, red: string, black: string) => {
+    const expanded = expandUnit(unit, { state: "dead", lifts: [] });
+    const [p, q] = [expanded.nodeOf(red), expanded.nodeOf(black)];
+    transferInto(out, settle(expanded.circuit).dc, p, q, p, q);
+    return out[0]!;
+  };
+  const alone = (
+    type: string,
+    terminals: Record<string, string>,
+    parameters: Record<string, unknown>,
+    extra: readonly object[] = [],
+  ) => unitOf(type, { supply: "ac", parts: [part(type, terminals, parameters), ...extra] });
+
+  test("a compressor's windings: common–run lowest, common–start higher, run–start the sum of the two", () => {
+    const unit = alone(
+      "split-winding-motor",
+      { c: "C", s: "S", r: "R", pe: "PE" },
+      { volts: 24, amps: 1, runOhms: 2.2, startOhms: 6.1 },
+    );
+    const [run, start, both] = [ohms(unit, "X.c", "X.r"), ohms(unit, "X.c", "X.s"), ohms(unit, "X.r", "X.s")];
+    expect(run).toBeLessThan(start);
+    expect(both).toBeCloseTo(run + start, 6);
+  });
+
+  test("three equal readings mean a three-phase motor", () => {
+    const unit = alone("three-phase-motor", { u: "U", v: "V", w: "W", pe: "PE" }, { windingOhms: 1.4 });
+    const readings = [ohms(unit, "X.u", "X.v"), ohms(unit, "X.v", "X.w"), ohms(unit, "X.w", "X.u")];
+    for (const reading of readings) expect(reading).toBeCloseTo(2.8, 6);
+  });
+
+  test("a 24 V contactor coil drawing 0.4 A reads 18 Ω where 18 is expected", () => {
+    const unit = alone(
+      "contactor",
+      { coilA: "A", coilB: "B", l1: "P", t1: "T1", l2: "P", t2: "T2" },
+      { coilVolts: 24, coilAmps: 0.4, coilOhms: 18 },
+    );
+    expect(ohms(unit, "X.coilA", "X.coilB")).toBeCloseTo(18, 6);
+  });
+
+  test("an earth-leakage device trips on a leak of 30 mA and not on a balanced 10 A", () => {
+    const leak = (amps: number) => {
+      const unit = alone("rcd", { lIn: "P", nIn: "M", lOut: "L", nOut: "N" }, {}, [
+        feed("R1", "L", "N", 2.4),
+        feed("R2", "L", "M", 24 / amps),
+      ]);
+      const expanded = expandUnit(unit, { state: "on", lifts: [] });
+      voltageInto(out, settle(expanded.circuit).ac, expanded.nodeOf("R1.a"), expanded.nodeOf("R1.b"));
+      return Math.hypot(out[0]!, out[1]!);
+    };
+    expect(leak(1e-4)).toBeGreaterThan(20);
+    expect(leak(0.035)).toBeLessThan(0.01);
+  });
+
+  test("a high-impedance meter shows tens of volts on an open wire that runs 3 m beside a live one", () => {
+    const unit = readUnitOrThrow({
+      format: "zygodrome-unit",
+      version: 1,
+      id: "loom",
+      name: "Loom",
+      ground: "M",
+      parts: [
+        {
+          id: "IN",
+          name: "Supply",
+          type: "mains",
+          terminals: { l: "P", n: "M", pe: "M" },
+          parameters: { volts: 230 },
+        },
+        {
+          id: "S1",
+          name: "Switch",
+          type: "switch",
+          terminals: { a: "P", b: "X0" },
+          parameters: { rest: "open" },
+        },
+        {
+          id: "W1",
+          name: "Wire",
+          type: "wire",
+          terminals: { a: "X0", b: "X1", beside: "P" },
+          parameters: { metres: 3, mm2: 1 },
+          colour: "grey",
+        },
+      ],
+      states: [{ id: "on", name: "On", power: "live" }],
+    });
+    const expanded = expandUnit(unit, { state: "on", lifts: [] });
+    const point = settle(expanded.circuit);
+    const reading = predictReading(point, sensitiveBranches(point), "vac", expanded.nodeOf("W1.b"), 0).value;
+    expect(reading).toBeGreaterThan(20);
+    expect(reading).toBeLessThan(200);
   });
 });

@@ -19,10 +19,17 @@ function joint(
   return build.branch("run", build.node("a"), build.node("b"), { ohms: now });
 }
 
-/** A wire of a harness, or a core of the cord, with the crimps at its ends. */
+/** Stray capacitance of two wires side by side in a loom, F/m. Common practice, no source: 50 to 100 pF/m. */
+const STRAY_FARADS = 70e-12;
+
+/**
+ * A wire of a harness, or a core of the cord, with the crimps at its ends. `beside`: a wire that runs along it and
+ * lends it ghost volts when its own end hangs open.
+ */
 export const wire = definePart({
   type: "wire",
-  terminals: ["a", "b"],
+  terminals: ["a", "b", "beside"],
+  optional: ["beside"],
   parameters: z.strictObject({
     metres: z.number().positive(),
     mm2: z.number().positive(),
@@ -32,20 +39,34 @@ export const wire = definePart({
   modes: jointModes(0.3, 0.25),
   expand(build, p, { mode, severity }) {
     joint(build, conductorOhms(p.metres, p.mm2) + p.crimpOhms, mode, severity);
+    if (build.has("beside"))
+      build.branch("stray", build.node("b"), build.node("beside"), {
+        ohms: 1,
+        farads: STRAY_FARADS * p.metres,
+      });
   },
 });
 
-/** One pin of a connector: `a` the board or near side, `b` the wire side. */
-export const pin = definePart({
-  type: "pin",
-  terminals: ["a", "b"],
-  parameters: z.strictObject({ ohms: z.number().positive().default(0.005) }),
-  across: [["a", "b"]],
-  modes: jointModes(0.2, 0.6),
-  expand(build, p, { mode, severity }) {
-    joint(build, p.ohms, mode, severity);
-  },
-});
+/** A place where two conductors meet: `a` the board or near side, `b` the wire side. */
+function jointKind(type: string, ohms: number, openWeight: number, highWeight: number) {
+  return definePart({
+    type,
+    terminals: ["a", "b"],
+    parameters: z.strictObject({ ohms: z.number().positive().default(ohms) }),
+    across: [["a", "b"]],
+    modes: jointModes(openWeight, highWeight),
+    expand(build, p, { mode, severity }) {
+      joint(build, p.ohms, mode, severity);
+    },
+  });
+}
+
+/** One pin of a connector. */
+export const pin = jointKind("pin", 0.005, 0.2, 0.6);
+/** A screw terminal: works loose, then runs hot. */
+export const screwTerminal = jointKind("screw-terminal", 0.003, 0.2, 0.8);
+/** A crimped or soldered splice. */
+export const splice = jointKind("splice", 0.004, 0.3, 0.5);
 
 /** Fuse in its holder. `carries`: the current it carries for good, A (1.5 × the rating, IEC 60127-1, from memory). */
 export const fuse = definePart({

@@ -1,11 +1,28 @@
-import { breaker, fuse, pin, wire } from "./conductors.ts";
-import { heater, motor, railLoad, resistor, solenoid } from "./loads.ts";
+import { breaker, fuse, pin, screwTerminal, splice, wire } from "./conductors.ts";
+import {
+  dcMotor,
+  heater,
+  motor,
+  railLoad,
+  resistor,
+  solenoid,
+  splitWindingMotor,
+  threePhaseMotor,
+} from "./loads.ts";
 import { dcSupply, splitPhase } from "./moreSupplies.ts";
-import { changeOverRelay, lowSideOutput, relay } from "./outputs.ts";
+import {
+  changeOverRelay,
+  contactor,
+  highSideOutput,
+  lowSideOutput,
+  relay,
+  residualCurrentDevice,
+  triacOutput,
+} from "./outputs.ts";
 import { capacitor, igniter, lamp, potentiometer, sparkGap, varistor } from "./passives.ts";
 import type { PartKind } from "./partKind.ts";
 import { diode, led, sixDiodeBridge, zener } from "./semiconductors.ts";
-import { ntc, rtd } from "./sensors.ts";
+import { ntc, ptc, pulseSensor, rtd, thermocouple } from "./sensors.ts";
 import { mains, rectifier, regulator, transformer } from "./supplies.ts";
 import { cutout, positionSwitch, thermostat } from "./switches.ts";
 
@@ -43,6 +60,18 @@ const KINDS = [
   sparkGap,
   lamp,
   igniter,
+  screwTerminal,
+  splice,
+  highSideOutput,
+  triacOutput,
+  contactor,
+  residualCurrentDevice,
+  dcMotor,
+  splitWindingMotor,
+  threePhaseMotor,
+  thermocouple,
+  ptc,
+  pulseSensor,
 ] as unknown as readonly PartKind[];
 
 /** Every kind of part, by its type name. */

@@ -135,3 +135,108 @@ export const railLoad = definePart({
     build.branch("load", build.node("plus"), build.node("minus"), { ohms, tolerance: 0.2 });
   },
 });
+
+/** DC motor: brushes and winding in series with what its turning draws. */
+export const dcMotor = definePart({
+  type: "dc-motor",
+  terminals: ["1", "2"],
+  parameters: z.strictObject({ volts: positive, amps: positive, windingOhms: positive }),
+  across: [["1", "2"]],
+  workBranch: 0,
+  modes: [
+    { id: "open", name: "winding or brushes open", weight: 1.2 },
+    { id: "jammed", name: "jammed", weight: 0.8, works: false },
+    { id: "brushes-worn", name: "brushes worn, high resistance", weight: 0.7, severities: [5, 40] },
+  ],
+  expand(build, p, { mode, severity, powered }) {
+    const inner = build.inner("armature");
+    const extra = mode === "brushes-worn" ? severity! : 0;
+    build.branch("winding", build.node("1"), inner, {
+      ohms: mode === "open" ? OPEN_OHMS : p.windingOhms + extra,
+      tolerance: 0.1,
+    });
+    const turning =
+      powered && mode !== "jammed" ? Math.max(SHORT_OHMS, p.volts / p.amps - p.windingOhms) : SHORT_OHMS;
+    build.branch("work", inner, build.node("2"), { ohms: turning });
+  },
+});
+
+/**
+ * Single-phase motor with a start winding, as in a compressor: run winding c–r, start winding c–s, and r–s reads the
+ * sum of the two, since it passes both in series.
+ */
+export const splitWindingMotor = definePart({
+  type: "split-winding-motor",
+  terminals: ["c", "s", "r", "pe"],
+  parameters: z.strictObject({
+    volts: positive,
+    amps: positive,
+    runOhms: positive,
+    startOhms: positive,
+    powerFactor: z.number().min(0.1).max(0.98).default(0.8),
+  }),
+  across: [
+    ["c", "r"],
+    ["c", "s"],
+    ["r", "s"],
+  ],
+  workBranch: 0,
+  modes: [
+    { id: "run-open", name: "run winding open", weight: 0.7 },
+    { id: "start-open", name: "start winding open", weight: 0.7 },
+    { id: "shorted-turns", name: "run winding shorted turns", weight: 0.3, severities: [0.3] },
+    { id: "leak", name: "leaks to its case", weight: 0.5, severities: [500, 5e4] },
+  ],
+  expand(build, p, { mode, severity }) {
+    const [c, s, r] = [build.node("c"), build.node("s"), build.node("r")];
+    const impedance = p.volts / p.amps;
+    const reactance = impedance * Math.sqrt(1 - p.powerFactor ** 2);
+    const share = mode === "shorted-turns" ? severity! : 1;
+    const henries = (share * reactance) / (2 * Math.PI * build.hertz);
+    build.branch("run", c, r, {
+      ohms: mode === "run-open" ? OPEN_OHMS : share * p.runOhms,
+      henries,
+      tolerance: 0.1,
+    });
+    build.branch("start", c, s, {
+      ohms: mode === "start-open" ? OPEN_OHMS : p.startOhms,
+      henries: 1.5 * henries,
+      tolerance: 0.1,
+    });
+    build.branch("case", c, build.node("pe"), { ohms: mode === "leak" ? severity! : 5e8 });
+  },
+});
+
+/** Three-phase motor in star: three equal windings to a point inside, so any two terminals read twice one winding. */
+export const threePhaseMotor = definePart({
+  type: "three-phase-motor",
+  terminals: ["u", "v", "w", "pe"],
+  parameters: z.strictObject({ windingOhms: positive, henries: positive.default(0.02) }),
+  across: [
+    ["u", "v"],
+    ["v", "w"],
+    ["w", "u"],
+  ],
+  workBranch: 0,
+  modes: [
+    ...(["u", "v", "w"] as const).map((leg) => ({
+      id: `${leg}-open`,
+      name: `winding ${leg.toUpperCase()} open`,
+      weight: 0.4,
+    })),
+    { id: "shorted-turns", name: "winding U shorted turns", weight: 0.4, severities: [0.4] },
+    { id: "leak", name: "leaks to its case", weight: 0.5, severities: [1e3, 1e5] },
+  ],
+  expand(build, p, { mode, severity }) {
+    const star = build.inner("star");
+    for (const leg of ["u", "v", "w"] as const) {
+      const share = leg === "u" && mode === "shorted-turns" ? severity! : 1;
+      build.branch(leg, build.node(leg), star, {
+        ohms: mode === `${leg}-open` ? OPEN_OHMS : share * p.windingOhms,
+        henries: share * p.henries,
+        tolerance: 0.05,
+      });
+    }
+    build.branch("case", star, build.node("pe"), { ohms: mode === "leak" ? severity! : 5e8 });
+  },
+});

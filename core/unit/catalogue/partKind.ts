@@ -37,6 +37,8 @@ export type WithoutId<T> = T extends unknown ? Omit<T, "id"> : never;
 export interface PartBuilder {
   /** Mains frequency, Hz. */
   readonly hertz: number;
+  /** Whether an optional terminal is connected. */
+  has(terminal: string): boolean;
   /** Node of one of the part's terminals. */
   node(terminal: string): number;
   /** A node inside the part. */

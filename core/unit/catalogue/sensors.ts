@@ -77,3 +77,87 @@ export const rtd = definePart({
     build.branch("element", build.node("a"), build.node("b"), { ohms, tolerance: p.tolerance });
   },
 });
+
+/** IEC 60584-1, type K from 0 to 1372 °C: mV = Σ cᵢ·tⁱ + a₀·exp(a₁·(t − 126.9686)²). From memory. */
+const TYPE_K = [
+  -0.17600413686e-1, 0.38921204975e-1, 0.18558770032e-4, -0.99457592874e-7, 0.31840945719e-9,
+  -0.56072844889e-12, 0.56075059059e-15, -0.32020720003e-18, 0.97151147152e-22, -0.12104721275e-25,
+];
+
+/** EMF of a type K thermocouple in mV against a junction at 0 °C, for 0 to 1372 °C. */
+export function typeKMillivolts(celsius: number): number {
+  const polynomial = TYPE_K.reduceRight((sum, c) => sum * celsius + c, 0);
+  return polynomial + 0.1185976 * Math.exp(-0.1183432e-3 * (celsius - 126.9686) ** 2);
+}
+
+/** Type K thermocouple: `plus` is the nickel–chromium leg. Its terminals stand at 25 °C. */
+export const thermocouple = definePart({
+  type: "thermocouple",
+  terminals: ["plus", "minus"],
+  parameters: z.strictObject({ ohms: z.number().positive().default(2) }),
+  across: [["plus", "minus"]],
+  modes: [
+    { id: "open", name: "open", weight: 1.5 },
+    { id: "shorted", name: "leads touch", weight: 0.3 },
+    { id: "reversed", name: "leads swapped", weight: 0.2 },
+  ],
+  expand(build, p, { mode, celsius }) {
+    const volts = (typeKMillivolts(Math.max(0, celsius)) - typeKMillivolts(25)) / 1000;
+    const sign = mode === "reversed" ? -1 : 1;
+    build.branch("couple", build.node("plus"), build.node("minus"), {
+      ohms: mode === "open" ? OPEN_OHMS : p.ohms,
+      dcVolts: mode === "shorted" ? 0 : sign * volts,
+    });
+  },
+});
+
+/** PTC thermistor that switches: near its cold ohms up to the switching temperature, then tenfold every 15 °C. */
+export const ptc = definePart({
+  type: "ptc",
+  terminals: ["a", "b"],
+  parameters: z.strictObject({
+    ohms25: z.number().positive(),
+    switchCelsius: z.number(),
+    tolerance: z.number().default(0.25),
+  }),
+  across: [["a", "b"]],
+  modes: [
+    { id: "open", name: "open", weight: 0.8 },
+    { id: "shorted", name: "shorted", weight: 0.3 },
+  ],
+  expand(build, p, { mode, celsius }) {
+    const right = Math.min(1e7, p.ohms25 * 10 ** (Math.max(0, celsius - p.switchCelsius) / 15));
+    build.branch("body", build.node("a"), build.node("b"), {
+      ohms: mode === "open" ? OPEN_OHMS : mode === "shorted" ? SHORT_OHMS : right,
+      tolerance: p.tolerance,
+    });
+  },
+});
+
+/** Three-wire pulse sensor (hall, flow): draws a little from its rail; its output pulls to minus when `position` says closed. */
+export const pulseSensor = definePart({
+  type: "pulse-sensor",
+  terminals: ["plus", "minus", "out"],
+  parameters: z.strictObject({
+    supplyOhms: z.number().positive().default(1200),
+    onOhms: z.number().positive().default(20),
+  }),
+  across: [
+    ["plus", "minus"],
+    ["out", "minus"],
+  ],
+  modes: [
+    { id: "dead", name: "dead, no pulses", weight: 1 },
+    { id: "stuck-low", name: "output stuck low", weight: 0.4 },
+    { id: "shorted", name: "pulls its rail down", weight: 0.3, severities: [5] },
+  ],
+  expand(build, p, { mode, severity, position }) {
+    const [plus, minus, out] = [build.node("plus"), build.node("minus"), build.node("out")];
+    build.branch("supply", plus, minus, {
+      ohms: mode === "shorted" ? severity! : mode === "dead" ? OPEN_OHMS : p.supplyOhms,
+      tolerance: 0.3,
+    });
+    const pulls = mode === "stuck-low" || (mode !== "dead" && position === "closed");
+    build.branch("output", out, minus, { ohms: pulls ? p.onOhms : OPEN_OHMS });
+  },
+});
