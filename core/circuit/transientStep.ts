@@ -122,8 +122,8 @@ function accepted(
     if (farads > 0)
       charge[i] =
         from.charge[i]! +
-        (h / farads) * (kind === "euler" ? current[i]! : (current[i]! + from.current[i]!) / 2);
-    if (henries > 0) across[i] = volts(i) - (dcVolts + acVolts * swing) - ohms * current[i]! - charge[i]!;
+        (h / farads) * (kind === "euler" ? current[i] : (current[i] + from.current[i]!) / 2);
+    if (henries > 0) across[i] = volts(i) - (dcVolts + acVolts * swing) - ohms * current[i] - charge[i]!;
   });
   return {
     t,
