@@ -19,7 +19,7 @@ export function JobHeader({ job, view, onCall }: { job: Job; view: JobView; onCa
       {job.label && <span className="text-ink-soft">{job.label}</span>}
       <p className="min-w-0 basis-full text-ink-soft md:basis-auto">{view.state.complaint}</p>
       <span className="hidden grow md:block" />
-      <div className="flex items-center gap-2 md:gap-4">
+      <div className="flex flex-wrap items-center gap-2 md:gap-4">
         <PersonChoice />
         <ThemeChoice />
         <Link to={`/jobs/${job.id}/report`} className={buttonClass("plain")}>

@@ -14,8 +14,9 @@ export function ReportFindings({
   return (
     <section>
       <h2 className="section-title pb-1">What was found</h2>
-      <table className="w-full border-collapse text-left text-[0.9375rem]">
-        <thead>
+      {/* On a phone each row becomes a small block of its own. */}
+      <table className="w-full border-collapse text-left text-[0.9375rem] max-sm:block">
+        <thead className="max-sm:hidden">
           <tr className="border-b-[1.5px] border-ink">
             {["When, who", "Check", "Result", "Healthy", "Verdict"].map((h) => (
               <th key={h} scope="col" className="py-1 pr-3 font-bold">
@@ -24,13 +25,13 @@ export function ReportFindings({
             ))}
           </tr>
         </thead>
-        <tbody>
+        <tbody className="max-sm:block">
           {rows.map((row) => (
-            <tr key={row.id} className="border-b border-rule-faint align-top">
-              <td className="py-1 pr-3 whitespace-nowrap">
+            <tr key={row.id} className="border-b border-rule-faint align-top max-sm:block max-sm:py-2">
+              <td className="py-1 pr-3 whitespace-nowrap max-sm:inline-block max-sm:py-0">
                 <Clock at={row.at} /> {nameOf(row.person).split(" ")[0]}
               </td>
-              <td className={`py-1 pr-3 ${row.retracted ? "line-through" : ""}`}>
+              <td className={`py-1 pr-3 max-sm:block max-sm:py-0 ${row.retracted ? "line-through" : ""}`}>
                 {row.check} <span className="text-ink-soft">{row.setup}</span>
               </td>
               <td
@@ -38,8 +39,8 @@ export function ReportFindings({
               >
                 {row.result}
               </td>
-              <td className="reading py-1 pr-3 whitespace-nowrap">{row.expected}</td>
-              <td className="py-1">
+              <td className="reading py-1 pr-3 whitespace-nowrap max-sm:hidden">{row.expected}</td>
+              <td className="py-1 max-sm:inline-block max-sm:py-0">
                 {row.retracted ? `retracted${row.retracted.why && `: ${row.retracted.why}`}` : row.verdict}
               </td>
             </tr>

@@ -1,4 +1,4 @@
-import { Moon, Sun } from "lucide-react";
+import { SunMoon } from "lucide-react";
 import { Link, useFetcher, useRouteLoaderData } from "react-router";
 import type { loader } from "../root.tsx";
 
@@ -57,15 +57,21 @@ export function PersonChoice() {
 export function ThemeChoice() {
   const { theme } = useShop();
   const fetcher = useFetcher();
-  const next = theme === "cellar" ? "paper" : "cellar";
+  const switchOver = () => {
+    const now = theme ?? (matchMedia("(prefers-color-scheme: dark)").matches ? "cellar" : "paper");
+    void fetcher.submit(
+      { theme: now === "cellar" ? "paper" : "cellar" },
+      { method: "post", action: "/settings/choices" },
+    );
+  };
   return (
     <button
       type="button"
       className="flex size-11 items-center justify-center border-[1.5px] border-ink bg-sheet"
-      aria-label={next === "cellar" ? "Switch to the dark cellar theme" : "Switch to the light paper theme"}
-      onClick={() => void fetcher.submit({ theme: next }, { method: "post", action: "/settings/choices" })}
+      aria-label="Switch between the light paper and the dark cellar theme"
+      onClick={switchOver}
     >
-      {next === "cellar" ? <Moon aria-hidden size={20} /> : <Sun aria-hidden size={20} />}
+      <SunMoon aria-hidden size={20} />
     </button>
   );
 }

@@ -1,5 +1,6 @@
 import type { ItemView, JobView } from "#core/job/index.ts";
 import { useId, useState } from "react";
+import { percentText } from "../words/percent.ts";
 
 /** Who is left: replaceable items by chance, with the findings for and against. */
 export function SuspectList({ view }: { view: JobView }) {
@@ -42,9 +43,7 @@ function ItemRow({ item }: { item: ItemView }) {
         onClick={() => setOpen(!open)}
         className="grid min-h-11 w-full grid-cols-[3rem_1fr_auto] items-baseline gap-x-3 py-1.5 text-left"
       >
-        <span className="reading text-right text-xl font-semibold">
-          {item.chance > 0.005 && percent < 1 ? "<1" : percent}
-        </span>
+        <span className="reading text-right text-xl font-semibold">{percentText(item.chance)}</span>
         <span>
           <span className="sr-only">per cent: </span>
           <strong>{item.name}</strong>{" "}

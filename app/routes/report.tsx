@@ -7,6 +7,7 @@ import { Button, buttonClass } from "../components/Button.tsx";
 import { Clock } from "../components/Clock.tsx";
 import { ReportFindings } from "../components/ReportFindings.tsx";
 import { DEFERENCE } from "../words/cautions.ts";
+import { percentText } from "../words/percent.ts";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: loaderData ? `Report, job ${loaderData.job.number} · Zygodrome` : "Report · Zygodrome" },
@@ -73,8 +74,8 @@ export default function Report({ loaderData }: Route.ComponentProps) {
             <p>
               No call has been made. The findings so far leave{" "}
               {view.items
-                .slice(0, 3)
-                .map((i) => `${i.name} (${Math.round(i.chance * 100)} %)`)
+                .filter((item, k) => k === 0 || item.chance >= 0.03)
+                .map((item) => `${item.name} (${percentText(item.chance)} %)`)
                 .join(", ")}
               .
             </p>

@@ -23,12 +23,12 @@ export function formatQuantity(value: number, unit: Unit, digits = 4): string {
   return `${text} ${prefix}${unit}`;
 }
 
-/** The number alone, in the base unit, for a chart label: "230.3", "0.41", "OL". */
+/** The number alone, in the base unit, for a chart label: "230.3", "0.41", "OL"; two places at most. */
 export function formatNumber(value: number, digits = 4): string {
   if (!Number.isFinite(value)) return value > 0 ? "OL" : "−OL";
   const magnitude = Math.abs(value);
   const whole = magnitude < 1 ? 0 : Math.floor(Math.log10(magnitude)) + 1;
-  const places = Math.max(0, Math.min(digits - Math.max(whole, 1), 3));
+  const places = Math.max(0, Math.min(digits - Math.max(whole, 1), 2));
   return minus(Number(value.toFixed(places)).toFixed(places));
 }
 

@@ -68,10 +68,10 @@ describe("writing quantities", () => {
     expect(formatQuantity(value, unit)).toBe(text);
   });
 
-  test("chart labels keep three places at most and no minus on zero", () => {
+  test("chart labels keep two places at most and no minus on zero", () => {
     expect(formatNumber(231.04)).toBe("231.0");
-    expect(formatNumber(0.0004)).toBe("0.000");
-    expect(formatNumber(-0.0001)).toBe("0.000");
+    expect(formatNumber(0.0004)).toBe("0.00");
+    expect(formatNumber(-0.0001)).toBe("0.00");
     expect(formatNumber(Infinity)).toBe("OL");
   });
 

@@ -123,6 +123,23 @@ test("a closed job takes nothing more, and an unknown address says so", async ({
   await expect(page.getByText("There is no job at this address")).toBeVisible();
 });
 
+test("the theme switches from whatever the device had, and stays", async ({ browser, baseURL }) => {
+  const context = await browser.newContext({ colorScheme: "dark", ...(baseURL ? { baseURL } : {}) });
+  const page = await context.newPage();
+  const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  await page.goto("/");
+  const dark = await ground();
+  await page.getByRole("button", { name: /Switch between/ }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "paper");
+  expect(await ground()).not.toBe(dark);
+  await page.reload();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "paper");
+  await page.getByRole("button", { name: /Switch between/ }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "cellar");
+  expect(await ground()).toBe(dark);
+  await context.close();
+});
+
 for (const colorScheme of ["light", "dark"] as const)
   for (const viewport of [
     { width: 1280, height: 800 },
@@ -157,8 +174,10 @@ for (const colorScheme of ["light", "dark"] as const)
       await page.getByRole("button", { name: "Dead: take ohms" }).click();
       expect(await barriers()).toEqual([]);
       await page.keyboard.press("Escape");
+      await job.makeNextCheck("TC1:open");
+      await job.makeNextCheck("TC1:open");
       await page.getByRole("link", { name: "Report" }).click();
-      await expect(page.getByRole("article")).toBeVisible();
+      await expect(page.getByRole("article")).toContainText("Ω");
       expect(await barriers()).toEqual([]);
       expect(await sideways()).toBe(0);
       await context.close();
