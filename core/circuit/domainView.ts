@@ -62,6 +62,51 @@ export function transferInto(
   out[1] = im;
 }
 
+/**
+ * The response to a current through one pair of nodes, ready to be read at many others: `column` is the base's, and
+ * `through` holds, per rank of the view, the row's difference across the pair (real, imaginary, …).
+ */
+export interface PairResponse {
+  readonly column: Split;
+  readonly through: Float64Array;
+}
+
+export function pairResponse(view: DomainView, a: number, b: number): PairResponse {
+  const through = new Float64Array(2 * view.right.length);
+  view.right.forEach((right, i) => {
+    through[2 * i] = across(right.re, a, b);
+    through[2 * i + 1] = across(right.im, a, b);
+  });
+  return { column: columnOf(view.base, a, b), through };
+}
+
+/** The ranks' columns read across (p, q): 2k numbers written to `left`, to be used with `responseAtInto`. */
+export function leftAcrossInto(left: Float64Array, view: DomainView, p: number, q: number): void {
+  for (let i = 0; i < view.left.length; i++) {
+    left[2 * i] = across(view.left[i]!.re, p, q);
+    left[2 * i + 1] = across(view.left[i]!.im, p, q);
+  }
+}
+
+/** Same as `transferInto` for the pair that `response` was made for; `left` as written for (p, q). */
+export function responseAtInto(
+  out: Float64Array,
+  response: PairResponse,
+  left: Float64Array,
+  p: number,
+  q: number,
+): void {
+  const { column, through } = response;
+  let re = across(column.re, p, q);
+  let im = across(column.im, p, q);
+  for (let i = 0; i < through.length; i += 2) {
+    re -= left[i]! * through[i]! - left[i + 1]! * through[i + 1]!;
+    im -= left[i]! * through[i + 1]! + left[i + 1]! * through[i]!;
+  }
+  out[0] = re;
+  out[1] = im;
+}
+
 /** Difference of a vector over the unknowns between two nodes; node 0 counts as 0. */
 function across(vector: Float64Array, p: number, q: number): number {
   return (p > 0 ? vector[p - 1]! : 0) - (q > 0 ? vector[q - 1]! : 0);

@@ -1,5 +1,5 @@
 import { branchCurrentInto, settle, type OperatingPoint } from "#core/circuit/index.ts";
-import { predictReading, sensitiveBranches } from "#core/meter/index.ts";
+import { predictReading, sensitiveBranches, type MeterFunction, type Sensitive } from "#core/meter/index.ts";
 import {
   CATALOGUE,
   expandUnit,
@@ -15,10 +15,10 @@ import { listSuspects, type Case, type Suspect } from "./suspects.ts";
 /** What one reading check shows in every case; each array has one entry per case, on the scale of scale.ts. */
 export interface ReadingRow {
   readonly check: ReadingCheck;
-  readonly mean: Float64Array;
-  readonly sd: Float64Array;
+  readonly mean: Float32Array;
+  readonly sd: Float32Array;
   /** d(mean)/d(supply scale). */
-  readonly slope: Float64Array;
+  readonly slope: Float32Array;
 }
 
 /** Chance, per case, that the observation is seen. */
@@ -85,9 +85,18 @@ function rowsOfSetup(
   const healthy = settle(expanded.circuit);
   const terminal = new Map(unit.points.map((p) => [p.id, p.terminal ?? p.id]));
   const node = (point: string) => expanded.nodeOf(terminal.get(point)!);
+  // Points on one net read the same: each pair of nodes is predicted once and its numbers are shared.
+  const lines = new Map<string, Line>();
+  const flat = new Float32Array(cases.length);
   const readings = checks
     .filter((c) => c.kind === "reading")
-    .map((check) => ({ check, p: node(check.red), q: node(check.black), ...emptyRow(cases.length) }));
+    .map((check) => {
+      const [p, q] = [node(check.red), node(check.black)];
+      const key = `${check.fn}/${p}/${q}`;
+      let line = lines.get(key);
+      if (!line) lines.set(key, (line = { fn: check.fn, p, q, ...emptyLine(check.fn, cases.length, flat) }));
+      return { check, line };
+    });
   const observations = checks
     .filter((c) => c.kind === "observation")
     .map((check) => ({ check, chance: new Float64Array(cases.length) }));
@@ -96,17 +105,47 @@ function rowsOfSetup(
     const point = c.fault ? settle(expanded.withFault(c.fault), healthy) : healthy;
     if (point.status === "chatter") chattering.push(`${suspects[c.suspect]!.id} @ ${setupKey(setup)}`);
     const sensitive = sensitiveBranches(point);
-    for (const { check, p, q, mean, sd, slope } of readings) {
-      const predicted = predictReading(point, sensitive, check.fn, p, q);
-      mean[i] = toScale(check.fn, predicted.value);
-      sd[i] = spreadOnScale(check.fn, predicted.value, predicted.spread);
-      slope[i] = predicted.supplySlope;
-    }
+    for (const line of lines.values()) predictLine(line, i, point, sensitive, healthy);
     for (const { check, chance } of observations)
       chance[i] = chanceSeen(unit, expanded, healthy, point, check, suspects[c.suspect]!);
   });
-  for (const { mean, sd } of readings) widenForSize(cases, mean, sd);
-  return [...readings.map(({ check, mean, sd, slope }) => ({ check, mean, sd, slope })), ...observations];
+  for (const { mean, sd } of lines.values()) widenForSize(cases, mean, sd);
+  return [
+    ...readings.map(({ check, line: { mean, sd, slope } }) => ({ check, mean, sd, slope })),
+    ...observations,
+  ];
+}
+
+/** One meter function between two nodes, in every case. */
+interface Line {
+  readonly fn: MeterFunction;
+  readonly p: number;
+  readonly q: number;
+  readonly mean: Float32Array;
+  readonly sd: Float32Array;
+  readonly slope: Float32Array;
+}
+
+/** Fills case i. A fault that leaves the domain of the reading as it was (case 0, the healthy one) reads the same. */
+function predictLine(
+  line: Line,
+  i: number,
+  point: OperatingPoint,
+  sensitive: Sensitive,
+  healthy: OperatingPoint,
+): void {
+  const { fn, p, q, mean, sd, slope } = line;
+  const domain = fn === "vac" ? "ac" : "dc";
+  if (i > 0 && point[domain] === healthy[domain]) {
+    mean[i] = mean[0]!;
+    sd[i] = sd[0]!;
+    slope[i] = slope[0]!;
+    return;
+  }
+  const predicted = predictReading(point, sensitive, fn, p, q);
+  mean[i] = toScale(fn, predicted.value);
+  sd[i] = spreadOnScale(fn, predicted.value, predicted.spread);
+  slope[i] = predicted.supplySlope;
 }
 
 function groupBySetup(checks: readonly Check[]): Map<string, Check[]> {
@@ -120,12 +159,21 @@ function groupBySetup(checks: readonly Check[]): Map<string, Check[]> {
   return groups;
 }
 
-function emptyRow(cases: number) {
-  return { mean: new Float64Array(cases), sd: new Float64Array(cases), slope: new Float64Array(cases) };
+/**
+ * Seven figures are more than any meter has, so the numbers are kept in single precision. An AC reading follows the
+ * mains one to one, so its slope is its mean; ohms do not follow it, so theirs is one array of zeros for all.
+ */
+function emptyLine(
+  fn: MeterFunction,
+  cases: number,
+  flat: Float32Array,
+): Pick<Line, "mean" | "sd" | "slope"> {
+  const mean = new Float32Array(cases);
+  const slope = fn === "vac" ? mean : fn === "vdc" ? new Float32Array(cases) : flat;
+  return { mean, sd: new Float32Array(cases), slope };
 }
-
 /** A fault's size is unknown between the sizes tried: each case stands for the stretch to its neighbours. */
-function widenForSize(cases: readonly Case[], mean: Float64Array, sd: Float64Array): void {
+function widenForSize(cases: readonly Case[], mean: Float32Array, sd: Float32Array): void {
   const gap = (i: number, j: number) =>
     cases[i]?.suspect === cases[j]?.suspect ? Math.abs(mean[i]! - mean[j]!) : 0;
   for (let i = 1; i < cases.length; i++) {

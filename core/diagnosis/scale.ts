@@ -25,9 +25,11 @@ export function fromScale(fn: MeterFunction, y: number): number {
 export function spreadOnScale(fn: MeterFunction, value: number, spread: number): number {
   if (!Number.isFinite(value)) return 0.1;
   const meter = accuracy(fn, value) / Math.sqrt(3);
-  const sd = Math.hypot(meter, spread, MODEL_SPREAD * value);
+  const left = MODEL_SPREAD * value;
+  const sd = Math.sqrt(meter * meter + spread * spread + left * left);
   if (fn === "vac" || fn === "vdc") return sd;
   // Megohms on a dirty, damp unit are no precise thing.
   const damp = value > 5e5 ? 0.3 : 0;
-  return Math.hypot(sd / ((value + LEAD_OHMS) * Math.LN10), damp);
+  const onScale = sd / ((value + LEAD_OHMS) * Math.LN10);
+  return Math.sqrt(onScale * onScale + damp * damp);
 }

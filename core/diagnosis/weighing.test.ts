@@ -50,9 +50,9 @@ function twoSuspects(): Dictionary {
   const check = readingCheck(dead, "vdc", "HT1.1", "HT1.2");
   const row: ReadingRow = {
     check,
-    mean: Float64Array.from([10, 0, 10]),
-    sd: Float64Array.from([1, 1, 1]),
-    slope: new Float64Array(3),
+    mean: Float32Array.from([10, 0, 10]),
+    sd: Float32Array.from([1, 1, 1]),
+    slope: new Float32Array(3),
   };
   const suspect = (id: string, prior: number) => ({
     id,

@@ -1,9 +1,13 @@
 import {
   branchCurrentInto,
+  leftAcrossInto,
+  pairResponse,
+  responseAtInto,
   transferInto,
   voltageInto,
   type DomainView,
   type OperatingPoint,
+  type PairResponse,
 } from "#core/circuit/index.ts";
 import { INPUT_OHMS, OVERLOAD_OHMS, type MeterFunction } from "./meter.ts";
 
@@ -26,16 +30,15 @@ export interface Sensitive {
   readonly ac: readonly Lever[];
   readonly dc: readonly Lever[];
   /** For ohms: dZ/d(ln R) = g·z(pq,ab)²; `siemens` is g times half the tolerance. */
-  readonly ohms: readonly { readonly a: number; readonly b: number; readonly siemens: number }[];
+  readonly ohms: readonly { readonly response: PairResponse; readonly siemens: number }[];
   /** Branches whose DC EMF follows the mains (rectifiers): current per unit of supply scale, A. */
-  readonly followers: readonly { readonly a: number; readonly b: number; readonly amps: number }[];
+  readonly followers: readonly { readonly response: PairResponse; readonly amps: number }[];
   /** Largest AC EMF in the circuit, V. */
   readonly supplyVolts: number;
 }
 
 interface Lever {
-  readonly a: number;
-  readonly b: number;
+  readonly response: PairResponse;
   readonly re: number;
   readonly im: number;
 }
@@ -48,23 +51,42 @@ const PICK_UP = 0.06;
 
 export function sensitiveBranches(point: OperatingPoint): Sensitive {
   const { branches, controls } = point.circuit;
-  const ac: Lever[] = [];
-  const dc: Lever[] = [];
-  const ohms: { a: number; b: number; siemens: number }[] = [];
-  let supplyVolts = 0;
-  branches.forEach(({ a, b, tolerance, acVolts }, index) => {
-    supplyVolts = Math.max(supplyVolts, Math.abs(acVolts));
-    if (tolerance === 0) return;
-    pushLever(ac, point.ac, index, a, b, tolerance / 2);
-    pushLever(dc, point.dc, index, a, b, tolerance / 2);
-    ohms.push({ a, b, siemens: (point.dc.gRe[index]! * tolerance) / 2 });
+  const kept: { ac?: Lever[]; dc?: Lever[]; ohms?: Sensitive["ohms"]; followers?: Sensitive["followers"] } =
+    {};
+  // Live readings never ask for the ohms' list, dead ones for nothing else: each is made when first asked for.
+  return {
+    get ac() {
+      return (kept.ac ??= leversOf(point, point.ac));
+    },
+    get dc() {
+      return (kept.dc ??= leversOf(point, point.dc));
+    },
+    get ohms() {
+      return (kept.ohms ??= branches.flatMap(({ a, b, tolerance }, index) =>
+        tolerance > 0
+          ? [{ response: pairResponse(point.dc, a, b), siemens: (point.dc.gRe[index]! * tolerance) / 2 }]
+          : [],
+      ));
+    },
+    get followers() {
+      return (kept.followers ??= controls.flatMap((control) => {
+        if (control.kind !== "rectifier") return [];
+        const { a, b, dcVolts } = branches[control.source]!;
+        const amps = point.dc.gRe[control.source]! * (dcVolts + control.dropVolts);
+        return dcVolts > 0 ? [{ response: pairResponse(point.dc, a, b), amps }] : [];
+      }));
+    },
+    supplyVolts: branches.reduce((most, { acVolts }) => Math.max(most, Math.abs(acVolts)), 0),
+  };
+}
+
+/** The toleranced branches that carry a current in this domain. */
+function leversOf(point: OperatingPoint, view: DomainView): Lever[] {
+  const levers: Lever[] = [];
+  point.circuit.branches.forEach(({ a, b, tolerance }, index) => {
+    if (tolerance > 0) pushLever(levers, view, index, a, b, tolerance / 2);
   });
-  const followers = controls.flatMap((control) => {
-    if (control.kind !== "rectifier") return [];
-    const { a, b, dcVolts } = branches[control.source]!;
-    return dcVolts > 0 ? [{ a, b, amps: point.dc.gRe[control.source]! * (dcVolts + control.dropVolts) }] : [];
-  });
-  return { ac, dc, ohms, followers, supplyVolts };
+  return levers;
 }
 
 function pushLever(
@@ -77,12 +99,19 @@ function pushLever(
 ): void {
   branchCurrentInto(w, view, index, a, b);
   if (Math.abs(w[0]!) + Math.abs(w[1]!) > LEAST_AMPS)
-    levers.push({ a, b, re: w[0]! * factor, im: w[1]! * factor });
+    levers.push({ response: pairResponse(view, a, b), re: w[0]! * factor, im: w[1]! * factor });
 }
 
 const z = new Float64Array(2);
 const v = new Float64Array(2);
 const w = new Float64Array(2);
+/** Two numbers a rank; no case has more ranks than a unit has controls and faults. */
+let left = new Float64Array(64);
+
+function readLeft(view: DomainView, p: number, q: number): void {
+  if (left.length < 2 * view.left.length) left = new Float64Array(4 * view.left.length);
+  leftAcrossInto(left, view, p, q);
+}
 
 /**
  * The reading of one meter function between nodes p (red) and q (black).
@@ -104,35 +133,42 @@ function predictAc(point: OperatingPoint, sensitive: Sensitive, p: number, q: nu
   const view = point.ac;
   voltageInto(v, view, p, q);
   transferInto(z, view, p, q, p, q);
-  const impedance = Math.hypot(z[0]!, z[1]!);
-  const loading = INPUT_OHMS / Math.hypot(INPUT_OHMS + z[0]!, z[1]!);
-  const size = Math.hypot(v[0]!, v[1]!);
+  readLeft(view, p, q);
+  const impedance = length(z[0]!, z[1]!);
+  const loading = INPUT_OHMS / length(INPUT_OHMS + z[0]!, z[1]!);
+  const size = length(v[0]!, v[1]!);
   const value = size * loading;
   const ghost = (PICK_UP * sensitive.supplyVolts * impedance) / (impedance + INPUT_OHMS);
   let variance = ghost * ghost;
   const unitRe = size > 0 ? v[0]! / size : 0;
   const unitIm = size > 0 ? v[1]! / size : 0;
-  for (const { a, b, re, im } of sensitive.ac) {
-    transferInto(w, view, p, q, a, b);
+  for (const { response, re, im } of sensitive.ac) {
+    responseAtInto(w, response, left, p, q);
     variance += ((w[0]! * re - w[1]! * im) * unitRe + (w[0]! * im + w[1]! * re) * unitIm) ** 2;
   }
   return { value, spread: Math.sqrt(variance), supplySlope: value };
+}
+
+/** Plain root of squares: nothing here comes near overflow, and Math.hypot is many times slower. */
+function length(re: number, im: number): number {
+  return Math.sqrt(re * re + im * im);
 }
 
 function predictDc(point: OperatingPoint, sensitive: Sensitive, p: number, q: number): Prediction {
   const view = point.dc;
   voltageInto(v, view, p, q);
   transferInto(z, view, p, q, p, q);
+  readLeft(view, p, q);
   const loading = INPUT_OHMS / (INPUT_OHMS + Math.max(0, z[0]!));
   const value = v[0]! * loading;
   let variance = 0;
-  for (const { a, b, re } of sensitive.dc) {
-    transferInto(w, view, p, q, a, b);
+  for (const { response, re } of sensitive.dc) {
+    responseAtInto(w, response, left, p, q);
     variance += (w[0]! * re) ** 2;
   }
   let slope = 0;
-  for (const { a, b, amps } of sensitive.followers) {
-    transferInto(w, view, p, q, a, b);
+  for (const { response, amps } of sensitive.followers) {
+    responseAtInto(w, response, left, p, q);
     slope += w[0]! * amps;
   }
   return { value, spread: Math.sqrt(variance), supplySlope: slope * loading };
@@ -141,11 +177,12 @@ function predictDc(point: OperatingPoint, sensitive: Sensitive, p: number, q: nu
 function predictOhms(point: OperatingPoint, sensitive: Sensitive, p: number, q: number): Prediction {
   const view = point.dc;
   transferInto(z, view, p, q, p, q);
+  readLeft(view, p, q);
   const ohms = Math.max(0, z[0]!);
   if (ohms > OVERLOAD_OHMS) return { value: Infinity, spread: 0, supplySlope: 0 };
   let variance = 0;
-  for (const { a, b, siemens } of sensitive.ohms) {
-    transferInto(w, view, p, q, a, b);
+  for (const { response, siemens } of sensitive.ohms) {
+    responseAtInto(w, response, left, p, q);
     variance += (siemens * w[0]! * w[0]!) ** 2;
   }
   return { value: ohms, spread: Math.sqrt(variance), supplySlope: 0 };
