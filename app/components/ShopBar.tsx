@@ -23,9 +23,26 @@ export function useShop() {
   return { people: data?.people ?? [], person: data?.choices.person, theme: data?.choices.theme };
 }
 
+/** The people of the shop, none of them chosen beforehand. */
+export function PersonOptions() {
+  const { people } = useShop();
+  return (
+    <>
+      <option value="" disabled>
+        choose
+      </option>
+      {people.map((p) => (
+        <option key={p.id} value={p.id}>
+          {p.name}
+        </option>
+      ))}
+    </>
+  );
+}
+
 /** Who is working at this screen: every entry carries the name. */
 export function PersonChoice() {
-  const { people, person } = useShop();
+  const { person } = useShop();
   const fetcher = useFetcher();
   const chosen = (fetcher.formData?.get("person") as string | null | undefined) ?? person ?? "";
   return (
@@ -40,14 +57,7 @@ export function PersonChoice() {
           void fetcher.submit({ person: e.target.value }, { method: "post", action: "/settings/choices" })
         }
       >
-        <option value="" disabled>
-          choose
-        </option>
-        {people.map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.name}
-          </option>
-        ))}
+        <PersonOptions />
       </select>
     </label>
   );

@@ -5,7 +5,7 @@ import { listUnits, newestModel } from "#server/units/models.ts";
 import type { Route } from "./+types/start-job";
 import { Button } from "../components/Button.tsx";
 import { Field, inputClass } from "../components/Field.tsx";
-import { useShop } from "../components/ShopBar.tsx";
+import { PersonOptions, useShop } from "../components/ShopBar.tsx";
 import { UnitChoice } from "../components/UnitChoice.tsx";
 import { SeenQuestions } from "../components/SeenQuestions.tsx";
 import { rememberChoices } from "../jobs/choices.ts";
@@ -54,7 +54,7 @@ export async function action({ request }: Route.ActionArgs) {
 
 export default function StartJob({ loaderData, actionData }: Route.ComponentProps) {
   const { units, chosen, jobId } = loaderData;
-  const { people, person } = useShop();
+  const { person } = useShop();
   const [claims, setClaims] = useState<readonly number[]>([]);
   const busy = useNavigation().state !== "idle";
   const errors: Record<string, string> = actionData?.errors ?? {};
@@ -118,14 +118,7 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
             <Field label="Who is working on it" hint="Every entry carries the name" error={errors["person"]}>
               {(props) => (
                 <select {...props} name="person" defaultValue={person ?? ""} className={inputClass}>
-                  <option value="" disabled>
-                    choose
-                  </option>
-                  {people.map((p) => (
-                    <option key={p.id} value={p.id}>
-                      {p.name}
-                    </option>
-                  ))}
+                  <PersonOptions />
                 </select>
               )}
             </Field>

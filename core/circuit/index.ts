@@ -15,3 +15,4 @@ export {
 export { settle, type OperatingPoint } from "./operatingPoint.ts";
 export { assemble, solveDomain, type SolvedDomain } from "./system.ts";
 export { transient, type TransientOptions, type TransientResult } from "./transient.ts";
+export { THERMAL_VOLTS } from "./junction.ts";

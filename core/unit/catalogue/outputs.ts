@@ -2,15 +2,17 @@ import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
 import { definePart, JOINT_OHMS } from "./partKind.ts";
 
+const relayParameters = z.strictObject({
+  coilVolts: z.number().positive(),
+  coilOhms: z.number().positive(),
+  contactOhms: z.number().positive().default(0.02),
+});
+
 /** Relay with one make contact; `nc` may be left out. Pulls in at 70 %, lets go at 20 % of its coil voltage (IEC 61810-1 class a, from memory). */
 export const relay = definePart({
   type: "relay",
   terminals: ["coilA", "coilB", "com", "no"],
-  parameters: z.strictObject({
-    coilVolts: z.number().positive(),
-    coilOhms: z.number().positive(),
-    contactOhms: z.number().positive().default(0.02),
-  }),
+  parameters: relayParameters,
   across: [
     ["coilA", "coilB"],
     ["com", "no"],
@@ -87,11 +89,7 @@ export const triacOutput = outputKind("triac-output", ["mt1", "mt2"], 0.15, 1e5)
 export const changeOverRelay = definePart({
   type: "change-over-relay",
   terminals: ["coilA", "coilB", "com", "no", "nc"],
-  parameters: z.strictObject({
-    coilVolts: z.number().positive(),
-    coilOhms: z.number().positive(),
-    contactOhms: z.number().positive().default(0.02),
-  }),
+  parameters: relayParameters,
   across: [
     ["coilA", "coilB"],
     ["com", "no"],

@@ -1,11 +1,8 @@
 import { z } from "zod";
-import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
+import { OPEN_OHMS, SHORT_OHMS, THERMAL_VOLTS } from "#core/circuit/index.ts";
 import { definePart, type PartBuilder } from "./partKind.ts";
 
 const positive = z.number().positive();
-/** kT/q at 27 °C, V. */
-const THERMAL_VOLTS = 0.02586;
-
 /** How a junction is given: its forward drop at a current, its emission coefficient, its bulk resistance. */
 const junction = {
   /** Forward drop, V, … */

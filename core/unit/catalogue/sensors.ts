@@ -10,33 +10,54 @@ export function ntcOhms(ohms25: number, beta: number, celsius: number): number {
   return ohms25 * Math.exp(beta * (1 / (celsius + 273.15) - 1 / 298.15));
 }
 
-export const ntc = definePart({
-  type: "ntc",
-  terminals: ["a", "b"],
-  parameters: z.strictObject({
+/** Sizes of drift tried, as factors of the right resistance. */
+type Drifts = readonly [number, number];
+
+/** A sensor that is a resistance depending on temperature: open, shorted, or reading wrong by a factor. */
+function sensorKind<P extends { tolerance: number }>(
+  type: string,
+  parameters: z.ZodType<P>,
+  drifts: Drifts,
+  right: (p: P, celsius: number) => number,
+) {
+  return definePart({
+    type,
+    terminals: ["a", "b"],
+    parameters,
+    across: [["a", "b"]],
+    modes: [
+      { id: "open", name: "open", weight: 0.9 },
+      { id: "shorted", name: "shorted", weight: 0.3 },
+      { id: "drift", name: "reads wrong", weight: 0.4, severities: drifts },
+    ],
+    expand(build, p, { mode, severity, celsius }) {
+      const healthy = right(p, celsius);
+      const ohms =
+        mode === "open"
+          ? OPEN_OHMS
+          : mode === "shorted"
+            ? SHORT_OHMS
+            : mode === "drift"
+              ? healthy * severity!
+              : healthy;
+      build.branch("element", build.node("a"), build.node("b"), { ohms, tolerance: p.tolerance });
+    },
+  });
+}
+
+const tolerance = (usual: number) => z.number().min(0).max(0.5).default(usual);
+
+/** The tolerance covers that nobody knows the temperature at the bead to a degree. */
+export const ntc = sensorKind(
+  "ntc",
+  z.strictObject({
     ohms25: z.number().positive(),
     beta: z.number().positive().default(3950),
-    tolerance: z.number().default(0.05),
+    tolerance: tolerance(0.1),
   }),
-  across: [["a", "b"]],
-  modes: [
-    { id: "open", name: "open", weight: 0.9 },
-    { id: "shorted", name: "shorted", weight: 0.3 },
-    { id: "drift", name: "reads wrong", weight: 0.4, severities: [0.4, 2.5] },
-  ],
-  expand(build, p, { mode, severity, celsius }) {
-    const right = ntcOhms(p.ohms25, p.beta, celsius);
-    const ohms =
-      mode === "open"
-        ? OPEN_OHMS
-        : mode === "shorted"
-          ? SHORT_OHMS
-          : mode === "drift"
-            ? right * severity!
-            : right;
-    build.branch("bead", build.node("a"), build.node("b"), { ohms, tolerance: p.tolerance + 0.05 });
-  },
-});
+  [0.4, 2.5],
+  (p, celsius) => ntcOhms(p.ohms25, p.beta, celsius),
+);
 
 /** IEC 60751: coefficients of the platinum curve, per °C, °C² and °C⁴. */
 const PLATINUM = { a: 3.9083e-3, b: -5.775e-7, c: -4.183e-12 };
@@ -51,32 +72,12 @@ export function platinumOhms(ohms0: number, celsius: number): number {
   return ohms0 * (1 + a * t + b * t * t + (t < 0 ? c * (t - 100) * t ** 3 : 0));
 }
 
-export const rtd = definePart({
-  type: "rtd",
-  terminals: ["a", "b"],
-  parameters: z.strictObject({
-    ohms0: z.number().positive().default(100),
-    tolerance: z.number().default(0.005),
-  }),
-  across: [["a", "b"]],
-  modes: [
-    { id: "open", name: "open", weight: 0.9 },
-    { id: "shorted", name: "shorted", weight: 0.3 },
-    { id: "drift", name: "reads wrong", weight: 0.3, severities: [0.92, 1.08] },
-  ],
-  expand(build, p, { mode, severity, celsius }) {
-    const right = platinumOhms(p.ohms0, celsius);
-    const ohms =
-      mode === "open"
-        ? OPEN_OHMS
-        : mode === "shorted"
-          ? SHORT_OHMS
-          : mode === "drift"
-            ? right * severity!
-            : right;
-    build.branch("element", build.node("a"), build.node("b"), { ohms, tolerance: p.tolerance });
-  },
-});
+export const rtd = sensorKind(
+  "rtd",
+  z.strictObject({ ohms0: z.number().positive().default(100), tolerance: tolerance(0.005) }),
+  [0.92, 1.08],
+  (p, celsius) => platinumOhms(p.ohms0, celsius),
+);
 
 /** IEC 60584-1, type K from 0 to 1372 °C: mV = Σ cᵢ·tⁱ + a₀·exp(a₁·(t − 126.9686)²). From memory. */
 const TYPE_K = [
