@@ -1,74 +1,80 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import type { EventBody, JobView } from "#core/job/index.ts";
+import type { EventBody, ItemView, JobView } from "#core/job/index.ts";
 import { Button, buttonClass } from "./Button.tsx";
 import { Dialog, DialogButtons } from "./Dialog.tsx";
+import { percentText } from "../words/percent.ts";
 import { Field, inputClass } from "./Field.tsx";
 
 const OUTCOMES = ["repaired", "handed on", "given up"] as const;
 
-/** The decision what is wrong, with its proof; after it, the closing of the job. */
-export function CallDialog({
-  view,
-  jobId,
-  onClose,
-  onEnter,
-}: {
+interface CallProps {
   view: JobView;
-  jobId: string;
   onClose: () => void;
   onEnter: (body: EventBody) => boolean;
-}) {
+}
+
+/** The decision what is wrong, with its proof; after it, the closing of the job. */
+export function CallDialog({ view, jobId, onClose, onEnter }: CallProps & { jobId: string }) {
   const { call, state } = view;
   if (state.closed || state.call)
     return <Closing view={view} jobId={jobId} onClose={onClose} onEnter={onEnter} />;
   return <Calling key={call.item} view={view} onClose={onClose} onEnter={onEnter} />;
 }
 
-function Calling({
-  view,
-  onClose,
-  onEnter,
-}: {
-  view: JobView;
-  onClose: () => void;
-  onEnter: (body: EventBody) => boolean;
-}) {
+function Calling({ view, onClose, onEnter }: CallProps) {
   const { call } = view;
+  const items = view.items.filter((i) => i.remedy !== undefined);
+  const [chosen, setChosen] = useState(call.item);
   const [note, setNote] = useState("");
-  const item = view.items.find((i) => i.id === call.item);
-  const isItem = item?.remedy !== undefined;
+  const item = items.find((i) => i.id === chosen) ?? items[0]!;
+  const advised = item.id === call.item;
+  const proof = advised
+    ? call.proof
+    : item.evidence.reduce<ItemView["evidence"][number] | undefined>(
+        (best, e) => (e.factor > (best?.factor ?? 1) ? e : best),
+        undefined,
+      );
+  const suspect = item.suspects[0]!;
   return (
     <Dialog title="Make the call" onClose={onClose}>
-      <p className="text-xl">
-        <strong>{call.itemName}</strong> <span className="text-ink-soft">{call.suspectText}</span>
-      </p>
+      <Field label="What is at fault" hint="The likeliest comes first; the decision is yours.">
+        {(props) => (
+          <select
+            {...props}
+            className={`${inputClass} text-lg font-bold`}
+            value={item.id}
+            onChange={(e) => setChosen(e.target.value)}
+          >
+            {items.map((i) => (
+              <option key={i.id} value={i.id}>
+                {i.name}, {percentText(i.chance)} %
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
       <dl className="grid grid-cols-[9rem_1fr] gap-x-3 gap-y-2">
-        <dt className="text-ink-soft">How sure</dt>
-        <dd className="reading font-semibold">{Math.floor(call.chance * 100)} %</dd>
+        <dt className="text-ink-soft">How</dt>
+        <dd>
+          {suspect.name}
+          {suspect.mode && `, ${suspect.mode}`}
+        </dd>
         <dt className="text-ink-soft">Proved by</dt>
-        <dd data-testid="proof">{call.proof?.text ?? "no finding yet"}</dd>
-        {call.disproof && (
+        <dd data-testid="proof">{proof?.text ?? "no finding yet"}</dd>
+        {advised && call.disproof && (
           <>
             <dt className="text-ink-soft">Against it</dt>
             <dd>{call.disproof}</dd>
           </>
         )}
-        <dt className="text-ink-soft">Next in line</dt>
-        <dd>
-          {call.next
-            .map((n) => `${n.name} ${n.chance < 0.01 ? "under 1" : Math.round(n.chance * 100)} %`)
-            .join(", ")}
-        </dd>
       </dl>
-      {!call.ready && (
+      {!(advised && call.ready) && (
         <p className="border-l-4 border-hazard bg-hazard-soft px-3 py-2 font-semibold">
-          {isItem
-            ? "The findings do not carry this call yet. One more check costs less than a wrong part."
-            : "This is no part that can be replaced. Look again at the findings, or note what the model lacks."}
+          The findings do not carry this call yet. One more check costs less than a wrong part.
         </p>
       )}
-      {item?.note && <p className="border-l-4 border-hazard px-3 py-1">{item.note}</p>}
+      {item.note && <p className="border-l-4 border-hazard px-3 py-1">{item.note}</p>}
       <Field
         label="Why did it fail? Is there a second fault behind it?"
         hint="A blown fuse is a symptom. A burnt element and a dead board come together."
@@ -88,36 +94,25 @@ function Calling({
         <Button onClick={onClose}>Not yet</Button>
         <Button
           look="main"
-          disabled={!isItem}
           onClick={() =>
             onEnter({
               type: "call",
-              item: call.item,
-              suspect: call.suspect,
-              ...(call.proof ? { proof: call.proof.finding } : {}),
-              chance: Math.min(1, call.chance),
+              item: item.id,
+              suspect: suspect.id,
+              ...(proof ? { proof: proof.finding } : {}),
+              chance: Math.min(1, item.chance),
               note: note.trim(),
             }) && onClose()
           }
         >
-          Call it: {call.itemName}
+          Call it: {item.name}
         </Button>
       </DialogButtons>
     </Dialog>
   );
 }
 
-function Closing({
-  view,
-  jobId,
-  onClose,
-  onEnter,
-}: {
-  view: JobView;
-  jobId: string;
-  onClose: () => void;
-  onEnter: (body: EventBody) => boolean;
-}) {
+function Closing({ view, jobId, onClose, onEnter }: CallProps & { jobId: string }) {
   const [outcome, setOutcome] = useState<(typeof OUTCOMES)[number]>("repaired");
   const closed = view.state.closed;
   return (

@@ -184,6 +184,11 @@ describe("the view", () => {
     expect(partsBetween(unit, "TH1.2", "HT1.1")).toEqual(["W14", "TC1", "W15"]);
   });
 
+  test("every item shown names at least one suspect, so that any of them can be called", () => {
+    for (const log of [[opened()], [opened(), band("dead"), reading("ohm", "TC1.1", "TC1.2", "OL")]])
+      for (const item of viewJob(dictionary, log).items) expect(item.suspects.length).toBeGreaterThan(0);
+  });
+
   test("the call names its proof and what would have spoken against it", () => {
     const log = [
       opened(),

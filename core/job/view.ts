@@ -128,7 +128,7 @@ function itemView(
     ...(item ? { remedy: item.remedy, price: item.price, minutes: item.minutes } : {}),
     ...(item?.note ? { note: item.note } : {}),
     suspects: suspects
-      .filter((i) => posterior.suspects[i]! >= Math.min(0.005, chance / 4))
+      .filter((i, rank) => rank === 0 || posterior.suspects[i]! >= Math.min(0.005, chance / 4))
       .slice(0, 5)
       .map((i) => ({
         id: dictionary.suspects[i]!.id,

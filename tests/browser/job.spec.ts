@@ -22,11 +22,12 @@ for (const { truth, item } of HIDDEN)
     const job = new JobPage(page);
     await job.open("Fills and washes, rinse stays cold.", COLD_RINSE);
     const made = await job.followToCall(truth);
-    expect(made, made.join(" → ")).toHaveLength(Math.min(made.length, 7));
+    expect(made.length, made.join(" → ")).toBeLessThanOrEqual(7);
     await expect(job.callReady).toContainText(item);
     await page.getByRole("button", { name: "Make the call" }).click();
     const proof = (await page.getByTestId("proof").textContent())!;
-    expect(proof).toMatch(/dead|rinse heat|drain|fill|standby|wash/);
+    // The proof is one of the readings just taken: its result stands in the ledger.
+    await expect(job.ledger).toContainText(proof.split(",")[0]!);
     await page.getByRole("button", { name: `Call it: ${item}` }).click();
     await expect(page.getByText(`Called: ${item}.`)).toBeVisible();
     // The printed record carries the call and its proof.
@@ -121,6 +122,22 @@ test("a closed job takes nothing more, and an unknown address says so", async ({
   await expect(page.getByText("There is no job at this address")).toBeVisible();
   await page.goto("/jobs/teapot");
   await expect(page.getByText("There is no job at this address")).toBeVisible();
+});
+
+test("the decision is the technician's: another item can be called, with what speaks for it", async ({
+  page,
+}) => {
+  const job = new JobPage(page);
+  await job.open("Rinse stays cold.", COLD_RINSE);
+  await job.followToCall("TC1:open");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Make the call" }).click();
+  await page.getByLabel("What is at fault").selectOption("thermostat");
+  await expect(page.getByRole("dialog")).toContainText("The findings do not carry this call yet");
+  await page.getByRole("button", { name: "Call it: Rinse thermostat TH1" }).click();
+  await expect(page.getByText("Called: Rinse thermostat TH1.")).toBeVisible();
+  await page.getByRole("link", { name: "Report" }).click();
+  await expect(page.getByRole("article")).toContainText("Rinse thermostat TH1");
 });
 
 test("the theme switches from whatever the device had, and stays", async ({ browser, baseURL }) => {

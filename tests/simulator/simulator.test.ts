@@ -92,7 +92,7 @@ describe("the glasswasher, healthy and with one of every kind of failure", () =>
     CATALOGUE.get(part.type)!.modes.map((mode) => ({
       part: part.id,
       mode: mode.id,
-      ...(mode.severities ? { severity: mode.severities.at(-1)! } : {}),
+      ...(mode.severities ? { severity: mode.severities[0]! } : {}),
     })),
   );
 
@@ -105,7 +105,7 @@ describe("the glasswasher, healthy and with one of every kind of failure", () =>
   test.each(faults.map((f) => [`${f.part}:${f.mode}`, f] as const))("%s in rinse heat", (_name, fault) => {
     const expanded = expandUnit(unit, { state: "rinse-heat", lifts: [] });
     const point = settle(expanded.withFault(fault), settle(expanded.circuit));
-    if (point.status === "chatter") return;
+    expect(point.status).toBe("settled");
     agree(point, "ac");
     agree(point, "dc");
   });

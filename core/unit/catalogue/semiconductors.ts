@@ -24,7 +24,7 @@ export function saturationAmps({ forwardVolts, forwardAmps, emission, seriesOhms
   return forwardAmps / Math.expm1((forwardVolts - forwardAmps * seriesOhms) / (emission * THERMAL_VOLTS));
 }
 
-/** One junction from node a to node b, whole, open or shorted. */
+/** One junction from node a to node b: open it has 10 GΩ in series, shorted 5 mΩ beside it. */
 function addJunction(
   build: PartBuilder,
   name: string,
@@ -34,49 +34,46 @@ function addJunction(
   mode: string | undefined,
   offsetVolts = 0,
 ): void {
-  const broken = mode === "open" ? OPEN_OHMS : SHORT_OHMS;
-  const branch = build.branch(name, a, b, { ohms: mode === undefined ? OPEN_OHMS : broken });
-  // A broken junction keeps its place among the controls as one that never conducts, in parallel with what it became.
-  if (mode === undefined)
-    build.control({
-      kind: "diode",
-      branch,
-      saturation: saturationAmps(p),
-      emission: p.emission,
-      seriesOhms: p.seriesOhms,
-      offsetVolts,
-    });
-  else build.control({ kind: "output", branch, onOhms: broken, offOhms: broken, called: false, needs: [] });
+  const branch = build.branch(name, a, b, { ohms: OPEN_OHMS });
+  build.branch(`${name}-bypass`, a, b, { ohms: mode === "shorted" ? SHORT_OHMS : OPEN_OHMS });
+  const seriesOhms = mode === "open" ? OPEN_OHMS : p.seriesOhms;
+  build.control({
+    kind: "diode",
+    branch,
+    saturation: saturationAmps(p),
+    emission: p.emission,
+    seriesOhms,
+    offsetVolts,
+  });
 }
 
-export const diode = definePart({
-  type: "diode",
-  terminals: ["a", "k"],
-  parameters: z.strictObject(junction),
-  across: [["a", "k"]],
-  modes: failures,
-  expand(build, p, { mode }) {
-    addJunction(build, "junction", build.node("a"), build.node("k"), p, mode);
-  },
-});
+/** A part that is one junction from a (anode) to k (cathode). */
+function junctionKind<P extends Junction>(type: string, parameters: z.ZodType<P>) {
+  return definePart({
+    type,
+    terminals: ["a", "k"],
+    parameters,
+    across: [["a", "k"]],
+    modes: failures,
+    expand(build, p, { mode }) {
+      addJunction(build, "junction", build.node("a"), build.node("k"), p, mode);
+    },
+  });
+}
+
+export const diode = junctionKind("diode", z.strictObject(junction));
 
 /** Light-emitting diode; give the drop of its colour. */
-export const led = definePart({
-  type: "led",
-  terminals: ["a", "k"],
-  parameters: z.strictObject({
+export const led = junctionKind(
+  "led",
+  z.strictObject({
     ...junction,
     forwardVolts: positive.default(1.9),
     forwardAmps: positive.default(0.01),
     emission: z.number().min(0.5).max(6).default(2.2),
     seriesOhms: positive.default(4),
   }),
-  across: [["a", "k"]],
-  modes: failures,
-  expand(build, p, { mode }) {
-    addJunction(build, "junction", build.node("a"), build.node("k"), p, mode);
-  },
-});
+);
 
 /** Zener: an ordinary junction forward, a second one the other way round behind its breakdown voltage. */
 export const zener = definePart({
