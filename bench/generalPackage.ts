@@ -1,5 +1,5 @@
 import { Matrix, solve } from "ml-matrix";
-import { assemble, settle, type Circuit } from "#core/circuit/index.ts";
+import { assemble, denseMatrix, settle, type Circuit } from "#core/circuit/index.ts";
 import { listChecks, listSuspects, type Check } from "#core/diagnosis/index.ts";
 import { expandUnit, type Setup, type UnitModel } from "#core/unit/index.ts";
 
@@ -51,7 +51,9 @@ function solveAfresh(
   domain: "ac" | "dc",
   pairs: readonly (readonly [number, number])[],
 ): void {
-  const { n, aRe, aIm, bRe } = assemble(circuit, domain);
+  const equations = assemble(circuit, domain);
+  const { n } = equations.pattern;
+  const { re: aRe, im: aIm } = denseMatrix(equations);
   const size = domain === "ac" ? 2 * n : n;
   const a = Matrix.zeros(size, size);
   for (let i = 0; i < n; i++)
@@ -63,7 +65,7 @@ function solveAfresh(
       a.set(n + i, j, aIm[i * n + j]!);
     }
   const b = Matrix.zeros(size, 1 + pairs.length);
-  bRe.forEach((value, i) => b.set(i, 0, value));
+  equations.b.re.forEach((value, i) => b.set(i, 0, value));
   pairs.forEach(([p, q], k) => {
     if (p > 0) b.set(p - 1, k + 1, 1);
     if (q > 0) b.set(q - 1, k + 1, -1);

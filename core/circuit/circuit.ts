@@ -39,8 +39,8 @@ export function describeCircuitProblem(problem: CircuitProblem): string {
   }
 }
 
-/** Dense factorisation is the limit: n² numbers a domain and setup. */
-export const NODE_LIMIT = 1500;
+/** More nets than any unit this engine was tried with. */
+export const NODE_LIMIT = 20_000;
 
 /** Throws `CircuitError` for the first value that is not physical. */
 export function checkCircuit(circuit: Circuit): void {

@@ -13,6 +13,6 @@ export {
   type PairResponse,
 } from "./domainView.ts";
 export { settle, type OperatingPoint } from "./operatingPoint.ts";
-export { assemble, solveDomain, type SolvedDomain } from "./system.ts";
+export { assemble, denseMatrix, solveDomain, type SolvedDomain } from "./system.ts";
 export { transient, type TransientOptions, type TransientResult } from "./transient.ts";
 export { THERMAL_VOLTS } from "./junction.ts";

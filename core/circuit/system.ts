@@ -1,7 +1,9 @@
 import { ISLAND_LEAK_OHMS, OPEN_OHMS, type Branch, type Domain } from "./branch.ts";
 import { CircuitError, type Circuit } from "./circuit.ts";
-import { factorInPlace, solveInto, solveTransposedInto, type ComplexLu } from "./complexLu.ts";
+import { factorInPlace, solveInto, solveTransposedInto } from "./complexLu.ts";
 import { constraintColumn, constraintRow, isIdle, type Sparse } from "./constraintRow.ts";
+import { patternOf, slotOf, type Pattern } from "./eliminationOrder.ts";
+import { factorSparse, solveSparseInto, solveSparseTransposedInto } from "./sparseLu.ts";
 
 /**
  * One domain of a circuit, solved: modified nodal analysis.
@@ -13,7 +15,7 @@ import { constraintColumn, constraintRow, isIdle, type Sparse } from "./constrai
 export interface SolvedDomain {
   readonly domain: Domain;
   readonly n: number;
-  readonly lu: ComplexLu;
+  readonly factors: Factors;
   /** No regulator is at work, so that the response at p to a current at q is that at q to one at p. */
   readonly reciprocal: boolean;
   /** n each: potentials (V) of nodes 1…, then constraint currents (A). */
@@ -28,6 +30,15 @@ export interface SolvedDomain {
   readonly columns: Map<number, Split>;
   readonly rows: Map<number, Split>;
 }
+
+/** A factored matrix: A·x = b and Aᵀ·x = b, n entries each by unknown; b may be overwritten. */
+export interface Factors {
+  solveInto(b: Split, x: Split): void;
+  solveTransposedInto(b: Split, x: Split): void;
+}
+
+/** Circuits whose equations need pivoting are factored dense, up to this many unknowns. */
+const DENSE_LIMIT = 1500;
 
 /** A complex vector, real and imaginary parts apart. */
 export interface Split {
@@ -44,7 +55,7 @@ export function respond(base: SolvedDomain, u: Sparse): Split {
   const b = split(base.n);
   const x = split(base.n);
   for (const { index, value } of u) b.re[index]! += value;
-  solveInto(base.lu, b.re, b.im, x.re, x.im);
+  base.factors.solveInto(b, x);
   return x;
 }
 
@@ -53,7 +64,7 @@ export function respondTransposed(base: SolvedDomain, v: Sparse): Split {
   const b = split(base.n);
   const x = split(base.n);
   for (const { index, value } of v) b.re[index]! += value;
-  solveTransposedInto(base.lu, b.re, b.im, x.re, x.im);
+  base.factors.solveTransposedInto(b, x);
   return x;
 }
 
@@ -96,55 +107,87 @@ export function admittanceInto(into: Float64Array, branch: Branch, domain: Domai
   into[1] = -reactance / size;
 }
 
-/** The equations A·x = b of one domain: n² and n entries, real and imaginary parts apart. */
+/** The equations A·x = b of one domain, in the places of a pattern; the right-hand side is by unknown. */
 export interface Equations {
-  readonly n: number;
+  readonly pattern: Pattern;
   readonly aRe: Float64Array;
   readonly aIm: Float64Array;
-  readonly bRe: Float64Array;
-  readonly bIm: Float64Array;
+  readonly b: Split;
   readonly values: Pick<SolvedDomain, "gRe" | "gIm" | "emf">;
 }
 
 /** Writes down one domain of the circuit with the values its branches and constraints carry now. */
 export function assemble(circuit: Circuit, domain: Domain): Equations {
+  const pattern = patternOf(circuit);
   const nodes = circuit.nodeNames.length - 1;
-  const n = nodes + circuit.constraints.length;
-  const aRe = new Float64Array(n * n);
-  const aIm = new Float64Array(n * n);
-  const bRe = new Float64Array(n);
-  const bIm = new Float64Array(n);
-  const values = stampBranches(circuit, domain, n, aRe, aIm, bRe);
+  const aRe = new Float64Array(pattern.column.length);
+  const aIm = new Float64Array(pattern.column.length);
+  const b = split(pattern.n);
+  const values = stampBranches(circuit, domain, pattern, aRe, aIm, b.re);
   circuit.constraints.forEach((constraint, k) => {
     const row = nodes + k;
     const equation = constraintRow(constraint, row, domain);
-    for (const { index, value } of equation.entries) aRe[row * n + index]! += value;
-    for (const { index, value } of constraintColumn(constraint)) aRe[index * n + row]! += value;
-    bRe[row] = equation.volts;
+    for (const { index, value } of equation.entries) aRe[slotOf(pattern, row, index)]! += value;
+    for (const { index, value } of constraintColumn(constraint)) aRe[slotOf(pattern, index, row)]! += value;
+    b.re[row] = equation.volts;
   });
-  for (const node of looseIslands(circuit)) aRe[(node - 1) * n + node - 1]! += 1 / ISLAND_LEAK_OHMS;
-  return { n, aRe, aIm, bRe, bIm, values };
+  for (const node of looseIslands(circuit))
+    aRe[slotOf(pattern, node - 1, node - 1)]! += 1 / ISLAND_LEAK_OHMS;
+  return { pattern, aRe, aIm, b, values };
+}
+
+/** The equations' matrix written out, row-major, n² each part. */
+export function denseMatrix({ pattern, aRe, aIm }: Equations): Split {
+  const { n, order, start, column } = pattern;
+  const full = split(n * n);
+  for (let i = 0; i < n; i++)
+    for (let t = start[i]!; t < start[i + 1]!; t++) {
+      const at = order[i]! * n + order[column[t]!]!;
+      full.re[at] = aRe[t]!;
+      full.im[at] = aIm[t]!;
+    }
+  return full;
 }
 
 /** Solves one domain of the circuit. Throws CircuitError where it has no single answer. */
 export function solveDomain(circuit: Circuit, domain: Domain): SolvedDomain {
-  const { n, aRe, aIm, bRe, bIm, values } = assemble(circuit, domain);
-  const factored = factorInPlace(n, aRe, aIm);
-  if (factored.status === "singular")
-    throw new CircuitError({ code: "singular", at: unknownName(circuit, factored.column) });
-  const x = split(n);
-  solveInto(factored.lu, bRe, bIm, x.re, x.im);
+  const equations = assemble(circuit, domain);
+  const { pattern, b, values } = equations;
+  const factors = factor(circuit, equations);
+  const x = split(pattern.n);
+  factors.solveInto(b, x);
   const reciprocal = circuit.constraints.every((c) => c.kind === "transformer" || isIdle(c, domain));
   return {
     domain,
-    n,
-    lu: factored.lu,
+    n: pattern.n,
+    factors,
     reciprocal,
     xRe: x.re,
     xIm: x.im,
     ...values,
     columns: new Map(),
     rows: new Map(),
+  };
+}
+
+/** Factors in the pattern's order; where a pivot is too small for that, dense with pivoting. */
+function factor(circuit: Circuit, equations: Equations): Factors {
+  const { pattern, aRe, aIm } = equations;
+  const sparse = factorSparse(pattern, aRe.slice(), aIm.slice());
+  if (sparse)
+    return {
+      solveInto: (b, x) => solveSparseInto(sparse, b.re, b.im, x.re, x.im),
+      solveTransposedInto: (b, x) => solveSparseTransposedInto(sparse, b.re, b.im, x.re, x.im),
+    };
+  if (pattern.n > DENSE_LIMIT)
+    throw new CircuitError({ code: "too-large", nodes: pattern.n, limit: DENSE_LIMIT });
+  const { re, im } = denseMatrix(equations);
+  const dense = factorInPlace(pattern.n, re, im);
+  if (dense.status === "singular")
+    throw new CircuitError({ code: "singular", at: unknownName(circuit, dense.column) });
+  return {
+    solveInto: (b, x) => solveInto(dense.lu, b.re, b.im, x.re, x.im),
+    solveTransposedInto: (b, x) => solveTransposedInto(dense.lu, b.re, b.im, x.re, x.im),
   };
 }
 
@@ -156,7 +199,7 @@ function unknownName(circuit: Circuit, column: number): string {
 function stampBranches(
   circuit: Circuit,
   domain: Domain,
-  n: number,
+  { branchSlots }: Pattern,
   aRe: Float64Array,
   aIm: Float64Array,
   bRe: Float64Array,
@@ -166,29 +209,25 @@ function stampBranches(
   const gIm = new Float64Array(count);
   const emf = new Float64Array(count);
   const y = new Float64Array(2);
-  circuit.branches.forEach((branch, k) => {
+  for (let k = 0; k < count; k++) {
+    const branch = circuit.branches[k]!;
     admittanceInto(y, branch, domain, circuit.hertz);
-    gRe[k] = y[0]!;
-    gIm[k] = y[1]!;
-    emf[k] = domain === "ac" ? branch.acVolts : branch.dcVolts;
+    const re = (gRe[k] = y[0]!);
+    const im = (gIm[k] = y[1]!);
+    const volts = (emf[k] = domain === "ac" ? branch.acVolts : branch.dcVolts);
+    for (let end = 0; end < 4; end++) {
+      const slot = branchSlots[4 * k + end]!;
+      if (slot < 0) continue;
+      aRe[slot]! += end < 2 ? re : -re;
+      aIm[slot]! += end < 2 ? im : -im;
+    }
+    if (volts === 0) continue;
     const { a, b } = branch;
-    addPair(aRe, n, a, b, y[0]!);
-    addPair(aIm, n, a, b, y[1]!);
     // An EMF's branch is a pure resistance, so its Norton current has no imaginary part.
-    const inject = emf[k] * y[0]!;
-    if (a > 0) bRe[a - 1]! += inject;
-    if (b > 0) bRe[b - 1]! -= inject;
-  });
-  return { gRe, gIm, emf };
-}
-
-function addPair(matrix: Float64Array, n: number, a: number, b: number, y: number): void {
-  if (a > 0) matrix[(a - 1) * n + a - 1]! += y;
-  if (b > 0) matrix[(b - 1) * n + b - 1]! += y;
-  if (a > 0 && b > 0) {
-    matrix[(a - 1) * n + b - 1]! -= y;
-    matrix[(b - 1) * n + a - 1]! -= y;
+    if (a > 0) bRe[a - 1]! += volts * re;
+    if (b > 0) bRe[b - 1]! -= volts * re;
   }
+  return { gRe, gIm, emf };
 }
 
 /** One node of every island of nets that no branch ties to the reference. */
