@@ -4,7 +4,6 @@ import {
   METER_FUNCTIONS,
   predictDiodeTest,
   predictReading,
-  sensitiveBranches,
   type MeterFunction,
 } from "#core/meter/index.ts";
 import { formatQuantity } from "#core/quantity/index.ts";
@@ -41,7 +40,7 @@ export function predict(argv: readonly string[]): string {
   const { value, spread } =
     fn === "diode"
       ? { value: predictDiodeTest(point.circuit, p, q), spread: 0 }
-      : predictReading(point, sensitiveBranches(point), fn, p, q);
+      : predictReading(point, fn, p, q);
   if (args.flag("json"))
     return JSON.stringify({
       state,

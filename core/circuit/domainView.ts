@@ -4,8 +4,8 @@ import { columnOf, type SolvedDomain, type Split } from "./system.ts";
  * A solved domain seen through k changes (k may be 0), without factoring again.
  *
  * With A' = A + U·D·Vᵀ, column i of U and V sparse (±1 at the two nodes of a changed branch), the Woodbury identity
- * gives Z' = Z − (Z·U)·M⁻¹·(D·Vᵀ·Z) with M = I + D·Vᵀ·Z·U. Held here: `left` = Z·U and `right` = M⁻¹·D·Vᵀ·Z, so that
- * one transfer impedance costs O(k).
+ * gives Z' = Z − (Z·U)·K·(Vᵀ·Z) with K = M⁻¹·D and M = I + D·Vᵀ·Z·U. Held here: `left` = Z·U, `right` = Vᵀ·Z (both the
+ * base's own, shared) and `kernel` = K, so that one transfer impedance costs O(k²) and a view keeps no vectors but x.
  */
 export interface DomainView {
   readonly base: SolvedDomain;
@@ -13,6 +13,8 @@ export interface DomainView {
   readonly left: readonly Split[];
   /** k rows of n. */
   readonly right: readonly Split[];
+  /** k² each part, row-major. */
+  readonly kernel: Split;
   /** n each: potentials and constraint currents after the change. */
   readonly xRe: Float64Array;
   readonly xIm: Float64Array;
@@ -22,9 +24,11 @@ export interface DomainView {
   readonly emf: Float64Array;
 }
 
+const NONE: Split = { re: new Float64Array(0), im: new Float64Array(0) };
+
 export function unchanged(base: SolvedDomain): DomainView {
   const { xRe, xIm, gRe, gIm, emf } = base;
-  return { base, left: [], right: [], xRe, xIm, gRe, gIm, emf };
+  return { base, left: [], right: [], kernel: NONE, xRe, xIm, gRe, gIm, emf };
 }
 
 /** V(p) − V(q) in volts, phasor: `out[0]` real, `out[1]` imaginary. Node 0 is the reference at 0 V. */
@@ -46,65 +50,34 @@ export function transferInto(
   b: number,
 ): void {
   const column = columnOf(view.base, a, b);
+  const through = throughPair(view, a, b);
   let re = across(column.re, p, q);
   let im = across(column.im, p, q);
-  for (let i = 0; i < view.left.length; i++) {
-    const left = view.left[i]!;
-    const right = view.right[i]!;
+  view.left.forEach((left, i) => {
     const lr = across(left.re, p, q);
     const li = across(left.im, p, q);
-    const rr = across(right.re, a, b);
-    const ri = across(right.im, a, b);
-    re -= lr * rr - li * ri;
-    im -= lr * ri + li * rr;
-  }
-  out[0] = re;
-  out[1] = im;
-}
-
-/**
- * The response to a current through one pair of nodes, ready to be read at many others: `column` is the base's, and
- * `through` holds, per rank of the view, the row's difference across the pair (real, imaginary, …).
- */
-export interface PairResponse {
-  readonly column: Split;
-  readonly through: Float64Array;
-}
-
-export function pairResponse(view: DomainView, a: number, b: number): PairResponse {
-  const through = new Float64Array(2 * view.right.length);
-  view.right.forEach((right, i) => {
-    through[2 * i] = across(right.re, a, b);
-    through[2 * i + 1] = across(right.im, a, b);
+    re -= lr * through[2 * i]! - li * through[2 * i + 1]!;
+    im -= lr * through[2 * i + 1]! + li * through[2 * i]!;
   });
-  return { column: columnOf(view.base, a, b), through };
-}
-
-/** The ranks' columns read across (p, q): 2k numbers written to `left`, to be used with `responseAtInto`. */
-export function leftAcrossInto(left: Float64Array, view: DomainView, p: number, q: number): void {
-  for (let i = 0; i < view.left.length; i++) {
-    left[2 * i] = across(view.left[i]!.re, p, q);
-    left[2 * i + 1] = across(view.left[i]!.im, p, q);
-  }
-}
-
-/** Same as `transferInto` for the pair that `response` was made for; `left` as written for (p, q). */
-export function responseAtInto(
-  out: Float64Array,
-  response: PairResponse,
-  left: Float64Array,
-  p: number,
-  q: number,
-): void {
-  const { column, through } = response;
-  let re = across(column.re, p, q);
-  let im = across(column.im, p, q);
-  for (let i = 0; i < through.length; i += 2) {
-    re -= left[i]! * through[i]! - left[i + 1]! * through[i + 1]!;
-    im -= left[i]! * through[i + 1]! + left[i + 1]! * through[i]!;
-  }
   out[0] = re;
   out[1] = im;
+}
+
+/** Kernel times the rows' differences across the pair: two numbers a rank. */
+export function throughPair({ right, kernel }: DomainView, a: number, b: number): Float64Array {
+  const k = right.length;
+  const through = new Float64Array(2 * k);
+  for (let j = 0; j < k; j++) {
+    const rr = across(right[j]!.re, a, b);
+    const ri = across(right[j]!.im, a, b);
+    for (let i = 0; i < k; i++) {
+      const kr = kernel.re[i * k + j]!;
+      const ki = kernel.im[i * k + j]!;
+      through[2 * i]! += kr * rr - ki * ri;
+      through[2 * i + 1]! += kr * ri + ki * rr;
+    }
+  }
+  return through;
 }
 
 /** Difference of a vector over the unknowns between two nodes; node 0 counts as 0. */

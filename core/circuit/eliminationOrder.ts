@@ -91,7 +91,7 @@ function makePattern(circuit: Circuit, n: number, ends: Int32Array): Pattern {
   const diagonal = new Int32Array(n);
   full.forEach((row, i) => {
     row.sort((a, b) => a - b);
-    column.set(row, start[i]!);
+    column.set(row, start[i]);
     diagonal[i] = start[i]! + row.indexOf(i);
   });
   const branchSlots = new Int32Array(4 * circuit.branches.length).fill(-1);

@@ -2,17 +2,8 @@
 export { OPEN_OHMS, SHORT_OHMS, type Branch, type Constraint, type Domain } from "./branch.ts";
 export { CircuitError, describeCircuitProblem, type Circuit, type CircuitProblem } from "./circuit.ts";
 export type { Control, Need, Setting } from "./control.ts";
-export {
-  branchCurrentInto,
-  leftAcrossInto,
-  pairResponse,
-  responseAtInto,
-  transferInto,
-  voltageInto,
-  type DomainView,
-  type PairResponse,
-} from "./domainView.ts";
+export { branchCurrentInto, throughPair, transferInto, voltageInto, type DomainView } from "./domainView.ts";
 export { settle, type OperatingPoint } from "./operatingPoint.ts";
-export { assemble, denseMatrix, solveDomain, type SolvedDomain } from "./system.ts";
+export { assemble, columnOf, denseMatrix, solveDomain, type SolvedDomain, type Split } from "./system.ts";
 export { transient, type TransientOptions, type TransientResult } from "./transient.ts";
 export { THERMAL_VOLTS } from "./junction.ts";

@@ -52,7 +52,7 @@ export function updateDomain(
 ): DomainView | undefined {
   const gRe = base.gRe.slice();
   const gIm = base.gIm.slice();
-  const emf = base.emf.slice();
+  let emf = base.emf;
   const x: Split = { re: base.xRe.slice(), im: base.xIm.slice() };
   const ranks: Rank[] = [];
   const y = new Float64Array(2);
@@ -68,7 +68,10 @@ export function updateDomain(
       ranks.push({ v: pairVector(a, b), dRe, dIm, column: columnOf(base, a, b), row: rowOf(base, a, b) });
     gRe[index] = y[0]!;
     gIm[index] = y[1]!;
-    emf[index] = volts;
+    if (emf[index] !== volts) {
+      emf = emf === base.emf ? emf.slice() : emf;
+      emf[index] = volts;
+    }
   }
   for (const { row, was, now } of constraints) {
     const before = constraintRow(was, row, base.domain);
@@ -85,7 +88,8 @@ export function updateDomain(
   return {
     base,
     left: ranks.map((r) => r.column),
-    right: rightRows(base.n, ranks, m),
+    right: ranks.map((r) => r.row),
+    kernel: kernelOf(ranks, m),
     xRe: x.re,
     xIm: x.im,
     gRe,
@@ -146,15 +150,16 @@ function solveSmall(
   return x;
 }
 
-/** M⁻¹·D·Vᵀ·Z, k rows of n: row i is Σ (M⁻¹·D)ᵢⱼ · rowⱼ. */
-function rightRows(n: number, ranks: readonly Rank[], m: ComplexLu): Split[] {
-  const right = ranks.map(() => split(n));
-  ranks.forEach((source) => {
-    const weights = solveSmall(m, ranks, (rank) => (rank === source ? [1, 0] : [0, 0]));
-    right.forEach((row, i) => {
-      if (weights.re[i] !== 0 || weights.im[i] !== 0)
-        addInPlace(row, source.row, weights.re[i]!, weights.im[i]!);
-    });
+/** K = M⁻¹·D, k² row-major. */
+function kernelOf(ranks: readonly Rank[], m: ComplexLu): Split {
+  const k = ranks.length;
+  const kernel = split(k * k);
+  ranks.forEach((source, j) => {
+    const column = solveSmall(m, ranks, (rank) => (rank === source ? [1, 0] : [0, 0]));
+    for (let i = 0; i < k; i++) {
+      kernel.re[i * k + j] = column.re[i]!;
+      kernel.im[i * k + j] = column.im[i]!;
+    }
   });
-  return right;
+  return kernel;
 }

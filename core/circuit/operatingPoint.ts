@@ -38,19 +38,57 @@ export function settle(circuit: Circuit, base?: OperatingPoint): OperatingPoint 
   let start: Setting[] = base ? [...base.settings] : circuit.controls.map(restSetting);
   const seen = new Set<string>();
   for (let round = 0; ; round++) {
-    const { settings, now, dc, restless } = relaxDiodes(circuit, start, base);
-    const ac = viewOf(now, "ac", base);
-    const next = circuit.controls.map((control, i) => settingOf(control, settings[i]!, now, ac, dc));
+    const { settings, solved, restless } = relaxDiodes(circuit, start, base);
+    const next = circuit.controls.map((control, i) => settingOf(control, settings[i]!, solved));
     const unsettled = circuit.controls.filter((_, i) => !agree(settings[i]!, next[i]!)).map((c) => c.id);
-    const key = positions(settings);
-    const point = { circuit: now, settings, ac, dc };
+    // Afresh, a circuit without an answer is to be refused here and not when somebody reads it.
+    if (!base) void [solved.ac, solved.dc];
     if (unsettled.length === 0)
-      return { ...point, status: restless.length === 0 ? "settled" : "no-convergence", unsettled: restless };
+      return atRest(solved, settings, restless.length === 0 ? "settled" : "no-convergence", restless);
+    const key = positions(settings);
     if (round === ROUNDS || (seen.has(key) && key !== positions(next)))
-      return { ...point, status: "chatter", unsettled };
+      return atRest(solved, settings, "chatter", unsettled);
     seen.add(key);
     start = next;
   }
+}
+
+/** A circuit with its controls in place. */
+type Solved = Pick<OperatingPoint, "circuit" | "ac" | "dc">;
+
+/** A domain is solved when it is first looked at: a dead unit never needs its phasors, nor most live ones the other. */
+function solvedWhenAsked(circuit: Circuit, base: OperatingPoint | undefined): Solved {
+  let ac: DomainView | undefined;
+  let dc: DomainView | undefined;
+  return {
+    circuit,
+    get ac() {
+      return (ac ??= viewOf(circuit, "ac", base));
+    },
+    get dc() {
+      return (dc ??= viewOf(circuit, "dc", base));
+    },
+  };
+}
+
+function atRest(
+  solved: Solved,
+  settings: readonly Setting[],
+  status: OperatingPoint["status"],
+  unsettled: readonly string[],
+): OperatingPoint {
+  return {
+    circuit: solved.circuit,
+    get ac() {
+      return solved.ac;
+    },
+    get dc() {
+      return solved.dc;
+    },
+    settings,
+    status,
+    unsettled,
+  };
 }
 
 /** Newton steps for one set of positions, and the shares of the sources by which a stubborn circuit is led up. */
@@ -59,8 +97,7 @@ const SOURCE_STEPS = [0.02, 0.05, 0.1, 0.2, 0.35, 0.5, 0.7, 0.85, 1] as const;
 
 interface Relaxed {
   readonly settings: Setting[];
-  readonly now: Circuit;
-  readonly dc: DomainView;
+  readonly solved: Solved;
   /** Diodes that found no point. */
   readonly restless: readonly string[];
 }
@@ -88,13 +125,12 @@ function newton(
 ): Relaxed {
   let settings = start;
   for (let step = 0; ; step++) {
-    const now = withSettings(circuit, settings, share);
-    const dc = viewOf(now, "dc", base);
+    const solved = solvedWhenAsked(withSettings(circuit, settings, share), base);
     const next = circuit.controls.map((control, i) =>
-      control.kind === "diode" ? junctionSetting(control, settings[i]!, now, dc) : settings[i]!,
+      control.kind === "diode" ? junctionSetting(control, settings[i]!, solved) : settings[i]!,
     );
     const restless = circuit.controls.filter((_, i) => !agree(settings[i]!, next[i]!)).map((c) => c.id);
-    if (restless.length === 0 || step === NEWTON_STEPS) return { settings, now, dc, restless };
+    if (restless.length === 0 || step === NEWTON_STEPS) return { settings, solved, restless };
     settings = next;
   }
 }
@@ -102,8 +138,7 @@ function newton(
 function junctionSetting(
   control: Extract<Control, { kind: "diode" }>,
   was: Setting,
-  circuit: Circuit,
-  dc: DomainView,
+  { circuit, dc }: Solved,
 ): Setting {
   const { a, b } = circuit.branches[control.branch]!;
   branchCurrentInto(scratch, dc, control.branch, a, b);
@@ -224,74 +259,76 @@ function dcVolts(view: DomainView, a: number, b: number): number {
   return scratch[0]!;
 }
 
-function amps(circuit: Circuit, view: DomainView, index: number): number {
-  const { a, b } = circuit.branches[index]!;
-  branchCurrentInto(scratch, view, index, a, b);
+/** RMS current of a branch, both domains together, A. */
+function amps(solved: Solved, index: number): number {
+  return Math.hypot(ampsIn(solved, "ac", index), ampsIn(solved, "dc", index));
+}
+
+/** Size of a branch's current in one domain, A. Without a source in that domain nothing flows, and nothing is solved. */
+function ampsIn(solved: Solved, domain: Domain, index: number): number {
+  if (!isDriven(solved.circuit, domain)) return 0;
+  const { a, b } = solved.circuit.branches[index]!;
+  branchCurrentInto(scratch, solved[domain], index, a, b);
   return Math.hypot(scratch[0]!, scratch[1]!);
 }
 
+function isDriven({ branches, constraints }: Circuit, domain: Domain): boolean {
+  return domain === "ac"
+    ? branches.some((b) => b.acVolts !== 0)
+    : branches.some((b) => b.dcVolts !== 0) || constraints.some((c) => c.kind === "regulator");
+}
+
 /** Size of the sum of two branches' currents: what leaves by neither of them. */
-function residualAmps(circuit: Circuit, view: DomainView, branches: readonly [number, number]): number {
+function residualAmps({ circuit, ac }: Solved, branches: readonly [number, number]): number {
   let re = 0;
   let im = 0;
   for (const index of branches) {
     const { a, b } = circuit.branches[index]!;
-    branchCurrentInto(scratch, view, index, a, b);
+    branchCurrentInto(scratch, ac, index, a, b);
     re += scratch[0]!;
     im += scratch[1]!;
   }
   return Math.hypot(re, im);
 }
 
-function settingOf(
-  control: Control,
-  was: Setting,
-  circuit: Circuit,
-  ac: DomainView,
-  dc: DomainView,
-): Setting {
+function settingOf(control: Control, was: Setting, solved: Solved): Setting {
   switch (control.kind) {
     case "relay": {
       const [a, b] = control.coil;
       return {
-        on: Math.hypot(magnitude(ac, a, b), dcVolts(dc, a, b)) >= (was.on ? control.release : control.pullIn),
+        on:
+          Math.hypot(magnitude(solved.ac, a, b), dcVolts(solved.dc, a, b)) >=
+          (was.on ? control.release : control.pullIn),
       };
     }
     case "output":
       return {
-        on: control.called && control.needs.every((n) => within(dcVolts(dc, n.a, n.b), n.min, n.max)),
+        on: control.called && control.needs.every((n) => within(dcVolts(solved.dc, n.a, n.b), n.min, n.max)),
       };
     case "fuse":
       return {
-        on:
-          was.on &&
-          Math.hypot(amps(circuit, ac, control.branch), amps(circuit, dc, control.branch)) <= control.carries,
+        on: was.on && amps(solved, control.branch) <= control.carries,
       };
     case "diode":
       return was;
     case "residual":
-      return { on: was.on && residualAmps(circuit, ac, control.branches) <= control.trips };
+      return { on: was.on && residualAmps(solved, control.branches) <= control.trips };
     case "rectifier":
-      return rectifierSetting(control, circuit, ac, dc);
+      return rectifierSetting(control, solved);
     case "regulator": {
-      const c = circuit.constraints[control.constraint]!;
-      const input = dcVolts(dc, c.a, control.ground);
+      const c = solved.circuit.constraints[control.constraint]!;
+      const input = dcVolts(solved.dc, c.a, control.ground);
       const region = input < 1 ? "off" : input < control.volts + control.dropout ? "starved" : "regulating";
       return { on: region !== "off", region };
     }
   }
 }
 
-function rectifierSetting(
-  control: Extract<Control, { kind: "rectifier" }>,
-  circuit: Circuit,
-  ac: DomainView,
-  dc: DomainView,
-): Setting {
-  const volts = magnitude(ac, ...control.ac);
+function rectifierSetting(control: Extract<Control, { kind: "rectifier" }>, solved: Solved): Setting {
+  const volts = magnitude(solved.ac, ...control.ac);
   const emf = Math.SQRT2 * volts - control.dropVolts;
   if (emf <= 0.5) return { on: false, emf: 0, loadOhms: OPEN_OHMS };
-  const watts = emf * amps(circuit, dc, control.source);
+  const watts = emf * ampsIn(solved, "dc", control.source);
   return { on: true, emf, loadOhms: Math.min(OPEN_OHMS, Math.max(0.1, volts ** 2 / Math.max(watts, 1e-9))) };
 }
 

@@ -131,8 +131,7 @@ export function assemble(circuit: Circuit, domain: Domain): Equations {
     for (const { index, value } of constraintColumn(constraint)) aRe[slotOf(pattern, index, row)]! += value;
     b.re[row] = equation.volts;
   });
-  for (const node of looseIslands(circuit))
-    aRe[slotOf(pattern, node - 1, node - 1)]! += 1 / ISLAND_LEAK_OHMS;
+  for (const node of looseIslands(circuit)) aRe[slotOf(pattern, node - 1, node - 1)]! += 1 / ISLAND_LEAK_OHMS;
   return { pattern, aRe, aIm, b, values };
 }
 

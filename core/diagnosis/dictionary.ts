@@ -1,5 +1,5 @@
 import { branchCurrentInto, settle, type OperatingPoint } from "#core/circuit/index.ts";
-import { predictReading, sensitiveBranches, type MeterFunction, type Sensitive } from "#core/meter/index.ts";
+import { linesOf, predictLines, type Lines, type MeterFunction } from "#core/meter/index.ts";
 import {
   CATALOGUE,
   expandUnit,
@@ -86,17 +86,23 @@ function rowsOfSetup(
   const terminal = new Map(unit.points.map((p) => [p.id, p.terminal ?? p.id]));
   const node = (point: string) => expanded.nodeOf(terminal.get(point)!);
   // Points on one net read the same: each pair of nodes is predicted once and its numbers are shared.
-  const lines = new Map<string, Line>();
   const flat = new Float32Array(cases.length);
+  const groups = new Map<MeterFunction, Group>();
   const readings = checks
     .filter((c) => c.kind === "reading")
     .map((check) => {
-      const [p, q] = [node(check.red), node(check.black)];
-      const key = `${check.fn}/${p}/${q}`;
-      let line = lines.get(key);
-      if (!line) lines.set(key, (line = { fn: check.fn, p, q, ...emptyLine(check.fn, cases.length, flat) }));
-      return { check, line };
+      const { fn } = check;
+      let group = groups.get(fn);
+      if (!group) groups.set(fn, (group = { fn, pairs: [], numbers: new Map(), results: [] }));
+      const pair = [node(check.red), node(check.black)] as const;
+      let line = group.numbers.get(pair.join());
+      if (line === undefined) {
+        group.numbers.set(pair.join(), (line = group.pairs.push(pair) - 1));
+        group.results.push(emptyResult(fn, cases.length, flat));
+      }
+      return { check, result: group.results[line]! };
     });
+  const sets = [...groups.values()].map((group) => ({ ...group, lines: linesOf(group.pairs) }));
   const observations = checks
     .filter((c) => c.kind === "observation")
     .map((check) => ({ check, chance: new Float64Array(cases.length) }));
@@ -104,48 +110,56 @@ function rowsOfSetup(
   cases.forEach((c, i) => {
     const point = c.fault ? settle(expanded.withFault(c.fault), healthy) : healthy;
     if (point.status === "chatter") chattering.push(`${suspects[c.suspect]!.id} @ ${setupKey(setup)}`);
-    const sensitive = sensitiveBranches(point);
-    for (const line of lines.values()) predictLine(line, i, point, sensitive, healthy);
+    for (const { fn, lines, results } of sets) fillCase(fn, lines, results, i, point, healthy);
     for (const { check, chance } of observations)
       chance[i] = chanceSeen(unit, expanded, healthy, point, check, suspects[c.suspect]!);
   });
-  for (const { mean, sd } of lines.values()) widenForSize(cases, mean, sd);
-  return [
-    ...readings.map(({ check, line: { mean, sd, slope } }) => ({ check, mean, sd, slope })),
-    ...observations,
-  ];
+  const steps = sizeSteps(cases);
+  for (const { results } of sets) for (const result of results) widenForSize(steps, result);
+  return [...readings.map(({ check, result }) => ({ check, ...result })), ...observations];
 }
 
 /** One meter function between two nodes, in every case. */
-interface Line {
+type Result = Pick<ReadingRow, "mean" | "sd" | "slope">;
+
+/** The pairs of one meter function, each once, with their results. */
+interface Group {
   readonly fn: MeterFunction;
-  readonly p: number;
-  readonly q: number;
-  readonly mean: Float32Array;
-  readonly sd: Float32Array;
-  readonly slope: Float32Array;
+  readonly pairs: (readonly [number, number])[];
+  readonly numbers: Map<string, number>;
+  readonly results: Result[];
 }
 
 /** Fills case i. A fault that leaves the domain of the reading as it was (case 0, the healthy one) reads the same. */
-function predictLine(
-  line: Line,
+function fillCase(
+  fn: MeterFunction,
+  lines: Lines,
+  results: readonly Result[],
   i: number,
   point: OperatingPoint,
-  sensitive: Sensitive,
   healthy: OperatingPoint,
 ): void {
-  const { fn, p, q, mean, sd, slope } = line;
   const domain = fn === "vac" ? "ac" : "dc";
   if (i > 0 && point[domain] === healthy[domain]) {
-    mean[i] = mean[0]!;
-    sd[i] = sd[0]!;
-    slope[i] = slope[0]!;
+    for (const { mean, sd, slope } of results) {
+      mean[i] = mean[0]!;
+      sd[i] = sd[0]!;
+      slope[i] = slope[0]!;
+    }
     return;
   }
-  const predicted = predictReading(point, sensitive, fn, p, q);
-  mean[i] = toScale(fn, predicted.value);
-  sd[i] = spreadOnScale(fn, predicted.value, predicted.spread);
-  slope[i] = predicted.supplySlope;
+  predictLines(point, fn, lines);
+  results.forEach(({ mean, sd, slope }, m) => {
+    if (i > 0 && lines.same[m] === 1) {
+      mean[i] = mean[0]!;
+      sd[i] = sd[0]!;
+      slope[i] = slope[0]!;
+      return;
+    }
+    mean[i] = toScale(fn, lines.value[m]!);
+    sd[i] = spreadOnScale(fn, lines.value[m]!, lines.spread[m]!);
+    slope[i] = lines.slope[m]!;
+  });
 }
 
 function groupBySetup(checks: readonly Check[]): Map<string, Check[]> {
@@ -163,24 +177,30 @@ function groupBySetup(checks: readonly Check[]): Map<string, Check[]> {
  * Seven figures are more than any meter has, so the numbers are kept in single precision. An AC reading follows the
  * mains one to one, so its slope is its mean; ohms do not follow it, so theirs is one array of zeros for all.
  */
-function emptyLine(
-  fn: MeterFunction,
-  cases: number,
-  flat: Float32Array,
-): Pick<Line, "mean" | "sd" | "slope"> {
+function emptyResult(fn: MeterFunction, cases: number, flat: Float32Array): Result {
   const mean = new Float32Array(cases);
   const slope = fn === "vac" ? mean : fn === "vdc" ? new Float32Array(cases) : flat;
   return { mean, sd: new Float32Array(cases), slope };
 }
+
+/** Neighbouring cases of one suspect, as [case, case]. */
+function sizeSteps(cases: readonly Case[]): [number, number][] {
+  return cases.flatMap(({ suspect }, i): [number, number][] =>
+    i > 0 && cases[i - 1]!.suspect === suspect ? [[i - 1, i]] : [],
+  );
+}
+
 /** A fault's size is unknown between the sizes tried: each case stands for the stretch to its neighbours. */
-function widenForSize(cases: readonly Case[], mean: Float32Array, sd: Float32Array): void {
-  const gap = (i: number, j: number) =>
-    cases[i]?.suspect === cases[j]?.suspect ? Math.abs(mean[i]! - mean[j]!) : 0;
-  for (let i = 1; i < cases.length; i++) {
-    const widest = Math.max(gap(i, i - 1), gap(i, i + 1));
-    // Half the gap is the edge of the stretch; a uniform stretch has a deviation of its half-width over √3.
-    if (widest > 0) sd[i] = Math.hypot(sd[i]!, widest / 2 / Math.sqrt(3));
+function widenForSize(steps: readonly [number, number][], { mean, sd }: Result): void {
+  const widest = new Map<number, number>();
+  for (const [i, j] of steps) {
+    const gap = Math.abs(mean[i]! - mean[j]!);
+    if (gap === 0) continue;
+    widest.set(i, Math.max(gap, widest.get(i) ?? 0));
+    widest.set(j, Math.max(gap, widest.get(j) ?? 0));
   }
+  // Half the gap is the edge of the stretch; a uniform stretch has a deviation of its half-width over √3.
+  for (const [i, gap] of widest) sd[i] = Math.sqrt(sd[i]! ** 2 + gap ** 2 / 12);
 }
 
 /** Chance of noticing what is there, and of believing one noticed what is not. Common practice, no source. */

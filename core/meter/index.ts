@@ -10,5 +10,6 @@ export {
   OVERLOAD_OHMS,
   type MeterFunction,
 } from "./meter.ts";
-export { predictReading, sensitiveBranches, type Prediction, type Sensitive } from "./predict.ts";
+export { linesOf, type Lines } from "./lines.ts";
+export { predictLines, predictReading, type Prediction } from "./predict.ts";
 export { predictDiodeTest } from "./diodeTest.ts";

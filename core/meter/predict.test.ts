@@ -2,11 +2,11 @@ import { describe, expect, test } from "@jest/globals";
 import { settle, type Circuit } from "../circuit/index.ts";
 import { CircuitBuilder } from "../../tests/support/circuits.ts";
 import { normal, seeded } from "../../tests/support/random.ts";
-import { predictReading, sensitiveBranches, type MeterFunction } from "./index.ts";
+import { predictReading, type MeterFunction } from "./index.ts";
 
 function predict(circuit: Circuit, fn: MeterFunction, p: number, q = 0) {
   const point = settle(circuit);
-  return predictReading(point, sensitiveBranches(point), fn, p, q);
+  return predictReading(point, fn, p, q);
 }
 
 describe("the meter is part of the circuit", () => {

@@ -64,10 +64,7 @@ export function expandUnit(unit: UnitModel, setup: Setup): ExpandedUnit {
       const failed = expandPart(unit, slot.part, state, lifted, nodes, fault);
       const faultyBranches = [...branches];
       failed.branches.forEach((branch, i) => {
-        const same = Object.entries(branch).every(
-          ([key, value]) => slot.branches[i]![key as keyof Branch] === value,
-        );
-        if (!same) faultyBranches[start.branch + i] = branch;
+        if (!sameValues(branch, slot.branches[i]!)) faultyBranches[start.branch + i] = branch;
       });
       const faultyControls = [...controls];
       const firstConstraint = constraints.findIndex((c) => c.id.startsWith(`${fault.part}/`));
@@ -77,6 +74,17 @@ export function expandUnit(unit: UnitModel, setup: Setup): ExpandedUnit {
       return { ...circuit, nodeNames: nodes.names, branches: faultyBranches, controls: faultyControls };
     },
   };
+}
+
+function sameValues(a: Branch, b: Branch): boolean {
+  return (
+    a.ohms === b.ohms &&
+    a.henries === b.henries &&
+    a.farads === b.farads &&
+    a.acVolts === b.acVolts &&
+    a.dcVolts === b.dcVolts &&
+    a.tolerance === b.tolerance
+  );
 }
 
 /** Terminals of one of the unit's lifts, or the single terminal "part.terminal" named in its place. */
