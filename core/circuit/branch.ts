@@ -60,5 +60,7 @@ export type Constraint =
 
 export type RegulatorRegion = "regulating" | "starved" | "off";
 
-/** Which of the two analyses: phasors at the mains frequency, or DC. */
+/** Which of the two analyses of a circuit at rest: phasors at the mains frequency, or DC. */
 export type Domain = "ac" | "dc";
+/** Or one instant of a run through time, in which transformers and regulators both work. */
+export type Analysis = Domain | "instant";

@@ -1,4 +1,4 @@
-import type { Constraint, Domain } from "./branch.ts";
+import type { Constraint, Analysis } from "./branch.ts";
 
 /** A vector over the unknowns, by its entries. */
 export type Sparse = readonly { readonly index: number; readonly value: number }[];
@@ -10,7 +10,7 @@ export type Sparse = readonly { readonly index: number; readonly value: number }
 export function constraintRow(
   c: Constraint,
   row: number,
-  domain: Domain,
+  domain: Analysis,
 ): { entries: Sparse; volts: number } {
   if (isIdle(c, domain)) return { entries: [{ index: row, value: 1 }], volts: 0 };
   const terms: readonly (readonly [node: number, factor: number])[] =
@@ -34,7 +34,7 @@ export function constraintRow(
   return { entries, volts: c.kind === "regulator" ? c.volts : 0 };
 }
 
-export function isIdle(c: Constraint, domain: Domain): boolean {
+export function isIdle(c: Constraint, domain: Analysis): boolean {
   return c.kind === "transformer" ? domain === "dc" : domain === "ac" || c.region === "off";
 }
 

@@ -88,5 +88,7 @@ export interface Setting {
   readonly emf?: number;
   /** Diode: the voltage across its junction. */
   readonly junction?: number;
+  /** Diode that the mains swings: the branch with its mean and its fundamental. */
+  readonly linear?: { readonly ohms: number; readonly henries: number; readonly dcVolts: number };
   readonly loadOhms?: number;
 }

@@ -1,6 +1,6 @@
 import type { Control } from "./control.ts";
 
-type Diode = Extract<Control, { kind: "diode" }>;
+export type Diode = Extract<Control, { kind: "diode" }>;
 
 /** kT/q at 27 °C, V: Boltzmann's constant 1.380649e-23 J/K over the elementary charge 1.602176634e-19 C (SI), × 300.15 K. */
 export const THERMAL_VOLTS = (1.380649e-23 / 1.602176634e-19) * 300.15;
@@ -12,11 +12,26 @@ const STEEPEST = 60;
 
 /** Current (A) and slope (S) of a junction at v volts: Shockley's equation, I = Is·(exp(v/(n·Vt)) − 1), plus leakage. */
 export function junctionAt(diode: Diode, v: number): { amps: number; siemens: number } {
+  junctionInto(oneAmps, oneSiemens, 0, diode, v);
+  return { amps: oneAmps[0]!, siemens: oneSiemens[0]! };
+}
+
+const oneAmps = new Float64Array(1);
+const oneSiemens = new Float64Array(1);
+
+/** The same, written to entry `at` of two arrays. */
+export function junctionInto(
+  amps: Float64Array,
+  siemens: Float64Array,
+  at: number,
+  diode: Diode,
+  v: number,
+): void {
   const scale = diode.emission * THERMAL_VOLTS;
-  const u = Math.min(v / scale, STEEPEST);
-  const grown = diode.saturation * Math.exp(u);
-  const beyond = Math.max(0, v / scale - STEEPEST);
-  return { amps: grown * (1 + beyond) - diode.saturation + LEAK * v, siemens: grown / scale + LEAK };
+  const u = v / scale;
+  const grown = diode.saturation * Math.exp(Math.min(u, STEEPEST));
+  amps[at] = grown * (1 + Math.max(0, u - STEEPEST)) - diode.saturation + LEAK * v;
+  siemens[at] = grown / scale + LEAK;
 }
 
 /**
@@ -32,8 +47,20 @@ export function limitStep(diode: Diode, wanted: number, from: number): number {
   return step > 0 ? from + scale * Math.log(step) : critical;
 }
 
-/** The junction's tangent at v as a branch: series ohms and EMF, the diode's own series resistance and offset included. */
-export function tangentAt(diode: Diode, v: number): { ohms: number; dcVolts: number } {
+/**
+ * The junction's tangent at v as a branch: series ohms and EMF, the diode's own series resistance and offset included.
+ * `leak` is an extra conductance across the junction, S, by which a stubborn circuit is led to its point.
+ */
+export function tangentAt(
+  diode: Diode,
+  v: number,
+  leak = 0,
+): { ohms: number; henries: number; dcVolts: number } {
   const { amps, siemens } = junctionAt(diode, v);
-  return { ohms: diode.seriesOhms + 1 / siemens, dcVolts: diode.offsetVolts + v - amps / siemens };
+  const slope = siemens + leak;
+  return {
+    ohms: diode.seriesOhms + 1 / slope,
+    henries: 0,
+    dcVolts: diode.offsetVolts + v - (amps + leak * v) / slope,
+  };
 }

@@ -1,4 +1,4 @@
-import { ISLAND_LEAK_OHMS, OPEN_OHMS, type Branch, type Domain } from "./branch.ts";
+import { ISLAND_LEAK_OHMS, OPEN_OHMS, type Branch, type Analysis } from "./branch.ts";
 import { CircuitError, type Circuit } from "./circuit.ts";
 import { factorInPlace, solveInto, solveTransposedInto } from "./complexLu.ts";
 import { constraintColumn, constraintRow, isIdle, type Sparse } from "./constraintRow.ts";
@@ -13,7 +13,7 @@ import { factorSparse, solveSparseInto, solveSparseTransposedInto } from "./spar
  * taking them as differences of A⁻¹ would lose milliohms in the gigohms that tie a dead, floating circuit to earth.
  */
 export interface SolvedDomain {
-  readonly domain: Domain;
+  readonly domain: Analysis;
   readonly n: number;
   readonly factors: Factors;
   /** No regulator is at work, so that the response at p to a current at q is that at q to one at p. */
@@ -94,8 +94,8 @@ export function rowOf(base: SolvedDomain, a: number, b: number): Split {
 }
 
 /** Admittance (S) of a series R–L–C branch; `into[0]` real, `into[1]` imaginary. */
-export function admittanceInto(into: Float64Array, branch: Branch, domain: Domain, hertz: number): void {
-  if (domain === "dc") {
+export function admittanceInto(into: Float64Array, branch: Branch, domain: Analysis, hertz: number): void {
+  if (domain !== "ac") {
     into[0] = 1 / (branch.farads > 0 ? OPEN_OHMS : branch.ohms);
     into[1] = 0;
     return;
@@ -117,7 +117,7 @@ export interface Equations {
 }
 
 /** Writes down one domain of the circuit with the values its branches and constraints carry now. */
-export function assemble(circuit: Circuit, domain: Domain): Equations {
+export function assemble(circuit: Circuit, domain: Analysis): Equations {
   const pattern = patternOf(circuit);
   const nodes = circuit.nodeNames.length - 1;
   const aRe = new Float64Array(pattern.column.length);
@@ -149,7 +149,7 @@ export function denseMatrix({ pattern, aRe, aIm }: Equations): Split {
 }
 
 /** Solves one domain of the circuit. Throws CircuitError where it has no single answer. */
-export function solveDomain(circuit: Circuit, domain: Domain): SolvedDomain {
+export function solveDomain(circuit: Circuit, domain: Analysis): SolvedDomain {
   const equations = assemble(circuit, domain);
   const { pattern, b, values } = equations;
   const factors = factor(circuit, equations);
@@ -197,7 +197,7 @@ function unknownName(circuit: Circuit, column: number): string {
 
 function stampBranches(
   circuit: Circuit,
-  domain: Domain,
+  domain: Analysis,
   { branchSlots }: Pattern,
   aRe: Float64Array,
   aIm: Float64Array,

@@ -1,6 +1,5 @@
 import type { Circuit } from "./circuit.ts";
-import type { Control } from "./control.ts";
-import { junctionAt, limitStep } from "./junction.ts";
+import { junctionAt, limitStep, type Diode } from "./junction.ts";
 import { solveDomain } from "./system.ts";
 
 /** Everything that carries over from one instant to the next. */
@@ -21,8 +20,6 @@ export interface StepState {
 }
 
 export type StepKind = "euler" | "trapezoid";
-
-type Diode = Extract<Control, { kind: "diode" }>;
 
 const NEWTON_STEPS = 60;
 
@@ -84,7 +81,7 @@ export function advance(circuit: Circuit, from: StepState, h: number, kind: Step
         dcVolts: diode.offsetVolts + junction[k]! - amps / siemens,
       };
     });
-    const { xRe: x } = solveDomain({ ...circuit, branches: companions }, "dc");
+    const { xRe: x } = solveDomain({ ...circuit, branches: companions }, "instant");
     const volts = (i: number) =>
       (circuit.branches[i]!.a > 0 ? x[circuit.branches[i]!.a - 1]! : 0) -
       (circuit.branches[i]!.b > 0 ? x[circuit.branches[i]!.b - 1]! : 0);

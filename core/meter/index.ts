@@ -10,6 +10,6 @@ export {
   OVERLOAD_OHMS,
   type MeterFunction,
 } from "./meter.ts";
-export { linesOf, type Lines } from "./lines.ts";
+export { linesOf, type Lines } from "./responses.ts";
 export { predictLines, predictReading, type Prediction } from "./predict.ts";
 export { predictDiodeTest } from "./diodeTest.ts";

@@ -1,121 +1,23 @@
 import {
-  branchCurrentInto,
-  columnOf,
   throughPair,
   type DomainView,
   type OperatingPoint,
-  type SolvedDomain,
+  type PeriodicState,
   type Split,
 } from "#core/circuit/index.ts";
 import { INPUT_OHMS, OVERLOAD_OHMS } from "./meter.ts";
-
-/**
- * Readings of many pairs at once. A fault dictionary asks for the same pairs in hundreds of cases, so what the pairs
- * share with the healthy circuit is gathered once and a case costs a few sums a pair.
- *
- * Spread is the standard deviation from part tolerances and pick-up. By dV/d(ln Z) = z(pq,ab)·i, a tolerance moves
- * V(p) − V(q) by the transfer impedance times the branch's current times half its tolerance (a tolerance is read as
- * two standard deviations); for ohms dZ/d(ln R) = g·z(pq,ab)².
- */
-export interface Lines {
-  /** Nodes of the red and the black probe, one entry a line. */
-  readonly p: Int32Array;
-  readonly q: Int32Array;
-  /** Results of the last prediction: V or Ω (Infinity for OL), its spread, and d(value)/d(supply scale). */
-  readonly value: Float64Array;
-  readonly spread: Float64Array;
-  readonly slope: Float64Array;
-  /** 1 where the last prediction is that of the base without a change, to less than a meter shows. */
-  readonly same: Uint8Array;
-  readonly kept: WeakMap<SolvedDomain, BaseResponses>;
-}
-
-/** What the lines see of a base: own impedances, and responses to a current through each branch that may vary. */
-interface BaseResponses {
-  readonly zRe: Float64Array;
-  readonly zIm: Float64Array;
-  /** Indices of the branches with a tolerance, or an EMF that follows the mains. */
-  readonly branches: readonly number[];
-  /** Lines × branches, row-major. */
-  readonly wRe: Float64Array;
-  readonly wIm: Float64Array;
-  /** The prediction without a change, once it has been made. */
-  rest?: Pick<Lines, "value" | "spread" | "slope">;
-}
-
-export function linesOf(pairs: readonly (readonly [red: number, black: number])[]): Lines {
-  const fresh = () => new Float64Array(pairs.length);
-  return {
-    p: Int32Array.from(pairs, ([p]) => p),
-    q: Int32Array.from(pairs, ([, q]) => q),
-    value: fresh(),
-    spread: fresh(),
-    slope: fresh(),
-    same: new Uint8Array(pairs.length),
-    kept: new WeakMap(),
-  };
-}
-
-/** Currents smaller than this move no reading that a meter shows, A. */
-const LEAST_AMPS = 1e-6;
+import {
+  followersOf,
+  harmonicsOf,
+  leversOf,
+  responsesOf,
+  type BaseResponses,
+  type Lever,
+  type Lines,
+} from "./responses.ts";
 
 /** Share of the supply that a conductor with no connection may pick up on a 10 MΩ meter. Common practice, no source. */
 const PICK_UP = 0.06;
-
-function responsesOf(lines: Lines, { circuit }: OperatingPoint, base: SolvedDomain): BaseResponses {
-  const known = lines.kept.get(base);
-  if (known) return known;
-  const count = lines.p.length;
-  const followers = new Set(circuit.controls.flatMap((c) => (c.kind === "rectifier" ? [c.source] : [])));
-  const branches = circuit.branches.flatMap((b, i) => (b.tolerance > 0 || followers.has(i) ? [i] : []));
-  const made: BaseResponses = {
-    zRe: new Float64Array(count),
-    zIm: new Float64Array(count),
-    branches,
-    wRe: new Float64Array(count * branches.length),
-    wIm: new Float64Array(count * branches.length),
-  };
-  const columns = branches.map((i) => columnOf(base, circuit.branches[i]!.a, circuit.branches[i]!.b));
-  for (let m = 0; m < count; m++) {
-    const [p, q] = [lines.p[m]!, lines.q[m]!];
-    const own = columnOf(base, p, q);
-    made.zRe[m] = at(own.re, p) - at(own.re, q);
-    made.zIm[m] = at(own.im, p) - at(own.im, q);
-    columns.forEach(({ re, im }, j) => {
-      made.wRe[m * branches.length + j] = at(re, p) - at(re, q);
-      made.wIm[m * branches.length + j] = at(im, p) - at(im, q);
-    });
-  }
-  lines.kept.set(base, made);
-  return made;
-}
-
-function at(vector: Float64Array, node: number): number {
-  return node > 0 ? vector[node - 1]! : 0;
-}
-
-/** A branch that moves readings: its column among the responses, what multiplies it, and the ranks' part in it. */
-interface Lever {
-  readonly column: number;
-  readonly re: number;
-  readonly im: number;
-  readonly through: Float64Array;
-}
-
-function leversOf(point: OperatingPoint, view: DomainView, columns: readonly number[]): Lever[] {
-  const levers: Lever[] = [];
-  columns.forEach((index, column) => {
-    const { a, b, tolerance } = point.circuit.branches[index]!;
-    if (tolerance === 0) return;
-    branchCurrentInto(w, view, index, a, b);
-    if (Math.abs(w[0]!) + Math.abs(w[1]!) <= LEAST_AMPS) return;
-    const half = tolerance / 2;
-    levers.push({ column, re: w[0]! * half, im: w[1]! * half, through: throughPair(view, a, b) });
-  });
-  return levers;
-}
-
-const w = new Float64Array(2);
 
 /** Vectors over the nodes, the reference at index 0, so that a pair is two reads and a difference. */
 class Padded {
@@ -198,12 +100,13 @@ function sizeOf({ re, im }: Split): number {
   return sum;
 }
 
-function keepRest(lines: Lines, view: DomainView, base: BaseResponses): void {
+function keepRest(lines: Lines, view: DomainView, base: BaseResponses, cycle?: PeriodicState): void {
   if (view.left.length === 0 && view.xRe === view.base.xRe)
     base.rest = {
       value: lines.value.slice(),
       spread: lines.spread.slice(),
       slope: lines.slope.slice(),
+      cycle,
     };
 }
 
@@ -239,13 +142,15 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
   const view = point.ac;
   const base = responsesOf(lines, point, view.base);
   const levers = leversOf(point, view, base.branches);
+  const harmonics = harmonicsOf(point, lines, base);
+  const comparable = base.rest !== undefined && base.rest.cycle === point.periodic?.state;
   const supplyVolts = point.circuit.branches.reduce((most, b) => Math.max(most, Math.abs(b.acVolts)), 0);
   const width = base.branches.length;
   const kernelSize = sizeOf(view.kernel);
   lines.same.fill(0);
   load(view);
   for (let m = 0; m < lines.p.length; m++) {
-    if (base.rest && isUntouched(lines, m, base, view, kernelSize)) continue;
+    if (comparable && isUntouched(lines, m, base, view, kernelSize)) continue;
     const p = lines.p[m]!;
     const q = lines.q[m]!;
     readRanks(view, p, q, base.zRe[m]!, base.zIm[m]!);
@@ -254,7 +159,9 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     const size = Math.sqrt(vr * vr + vi * vi);
     const impedance = Math.sqrt(zRe * zRe + zIm * zIm);
     const loaded = inputOhms + zRe;
-    const value = (size * inputOhms) / Math.sqrt(loaded * loaded + zIm * zIm);
+    const beyond = harmonics ? harmonics[m]! * point.periodic!.scale : 0;
+    const value =
+      (Math.sqrt(size * size + beyond * beyond) * inputOhms) / Math.sqrt(loaded * loaded + zIm * zIm);
     const ghost = (PICK_UP * supplyVolts * impedance) / (impedance + inputOhms);
     let variance = ghost * ghost;
     if (size > 0)
@@ -272,7 +179,7 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     lines.spread[m] = Math.sqrt(variance);
     lines.slope[m] = value;
   }
-  keepRest(lines, view, base);
+  keepRest(lines, view, base, point.periodic?.state);
 }
 
 /** V DC, signed: red minus black. It follows the mains through the rectifiers. */
@@ -346,16 +253,4 @@ function realResponse(base: BaseResponses, at: number, through: Float64Array): n
   let response = base.wRe[at]!;
   for (let i = 0; i < through.length; i += 2) response -= l[i]! * through[i]!;
   return response;
-}
-
-/** Rectifiers at work: by how many amperes their source's Norton current grows as the mains doubles. */
-function followersOf(point: OperatingPoint, columns: readonly number[]): Lever[] {
-  const { branches, controls } = point.circuit;
-  return controls.flatMap((control): Lever[] => {
-    if (control.kind !== "rectifier") return [];
-    const { a, b, dcVolts } = branches[control.source]!;
-    if (dcVolts <= 0) return [];
-    const re = point.dc.gRe[control.source]! * (dcVolts + control.dropVolts);
-    return [{ column: columns.indexOf(control.source), re, im: 0, through: throughPair(point.dc, a, b) }];
-  });
 }

@@ -1,5 +1,6 @@
 import type { OperatingPoint } from "#core/circuit/index.ts";
-import { linesOf, predictAcLines, predictDcLines, predictOhmLines, type Lines } from "./lines.ts";
+import { predictAcLines, predictDcLines, predictOhmLines } from "./lines.ts";
+import { linesOf, type Lines } from "./responses.ts";
 import type { MeterFunction } from "./meter.ts";
 
 /** What the meter will show between two nodes, and how far it may be off for reasons the model knows. */

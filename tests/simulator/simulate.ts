@@ -49,11 +49,12 @@ export function simulate(circuit: Circuit, domain: Domain): { re: number; im: nu
   return volts;
 }
 
-/** Runs a circuit through time in ngspice, from rest, and returns one node's potential. Sources as in core's transient. */
+/** Runs a circuit through time in ngspice, from rest, and returns one node's potential, against another. Sources as in core's transient. */
 export function simulateTransient(
   circuit: Circuit,
   node: number,
   seconds: number,
+  against = 0,
 ): { time: Float64Array; volts: Float64Array } {
   const step = 1 / (400 * circuit.hertz);
   const deck = [
@@ -61,11 +62,15 @@ export function simulateTransient(
     ...circuit.branches.flatMap(
       (branch, i) => diodeCards(circuit, branch, i) ?? timeCards(circuit, branch, i),
     ),
+    ...circuit.constraints.flatMap((constraint, i) =>
+      constraintCards(constraint, i, constraint.kind === "transformer" ? "ac" : "dc"),
+    ),
+    ...Array.from({ length: circuit.nodeNames.length - 1 }, (_, i) => `rtie${i + 1} ${i + 1} 0 1e12`),
     ".options reltol=1e-5 abstol=1e-10 vntol=1e-7",
     ".control",
     "set numdgt=10",
     `tran ${step} ${seconds} 0 ${step} uic`,
-    `print v(${node})`,
+    against > 0 ? `print v(${node},${against})` : `print v(${node})`,
     "quit 0",
     ".endc",
     ".end",

@@ -21,7 +21,7 @@ import {
 } from "./outputs.ts";
 import { capacitor, igniter, lamp, potentiometer, sparkGap, varistor } from "./passives.ts";
 import type { PartKind } from "./partKind.ts";
-import { diode, led, sixDiodeBridge, zener } from "./semiconductors.ts";
+import { bridge, diode, led, sixDiodeBridge, zener } from "./semiconductors.ts";
 import { ntc, ptc, pulseSensor, rtd, thermocouple } from "./sensors.ts";
 import { mains, rectifier, regulator, transformer } from "./supplies.ts";
 import { cutout, positionSwitch, thermostat } from "./switches.ts";
@@ -49,6 +49,7 @@ const KINDS = [
   led,
   zener,
   sixDiodeBridge,
+  bridge,
   dcSupply,
   splitPhase,
   breaker,

@@ -97,6 +97,39 @@ export const zener = definePart({
   },
 });
 
+const BRIDGE = [
+  { id: "a1-plus", from: "a1", to: "plus" },
+  { id: "a2-plus", from: "a2", to: "plus" },
+  { id: "minus-a1", from: "minus", to: "a1" },
+  { id: "minus-a2", from: "minus", to: "a2" },
+] as const;
+
+/** Bridge of four diodes: AC in on a1 and a2, out on plus and minus. A failure mode names the diode: "a1-plus-open". */
+export const bridge = definePart({
+  type: "bridge",
+  terminals: ["a1", "a2", "plus", "minus"],
+  parameters: z.strictObject(junction),
+  across: [["a1", "a2"], ["plus", "minus"], ...BRIDGE.map(({ from, to }) => [from, to] as const)],
+  modes: BRIDGE.flatMap(({ id, from, to }) =>
+    failures.map((f) => ({
+      id: `${id}-${f.id}`,
+      name: `diode from ${from} to ${to} ${f.name}`,
+      weight: f.weight / 3,
+    })),
+  ),
+  expand(build, p, { mode }) {
+    for (const { id, from, to } of BRIDGE)
+      addJunction(
+        build,
+        id,
+        build.node(from),
+        build.node(to),
+        p,
+        mode?.startsWith(`${id}-`) ? mode.slice(id.length + 1) : undefined,
+      );
+  },
+});
+
 const LEGS = ["u", "v", "w"] as const;
 
 /** Six diodes between three legs and a DC link: p above, n below. A failure mode names the device: "p-u-shorted". */
