@@ -2,16 +2,14 @@ import { settle } from "#core/circuit/index.ts";
 import {
   FUNCTION_UNIT,
   METER_FUNCTIONS,
-  predictDiodeTest,
   predictReading,
+  shown,
   type MeterFunction,
 } from "#core/meter/index.ts";
 import { formatQuantity } from "#core/quantity/index.ts";
 import { expandUnit } from "#core/unit/index.ts";
 import { readArguments, UsageError } from "./arguments.ts";
 import { readFault, readPair, readUnitFile } from "./unitFile.ts";
-
-const FUNCTIONS: readonly (MeterFunction | "diode")[] = [...METER_FUNCTIONS, "diode"];
 
 /** `predict UNIT.json --state S --pair A,B --function vac [--fault PART:MODE] [--lift TERMINAL] [--json]` */
 export function predict(argv: readonly string[]): string {
@@ -25,9 +23,9 @@ export function predict(argv: readonly string[]): string {
   });
   const unit = readUnitFile(args.words[0]);
   const state = args.option("state");
-  const fn = args.option("function") as MeterFunction | "diode" | undefined;
-  if (fn === undefined || !FUNCTIONS.includes(fn))
-    throw new UsageError(`--function is one of ${FUNCTIONS.join(", ")}.`);
+  const fn = args.option("function") as MeterFunction | undefined;
+  if (fn === undefined || !METER_FUNCTIONS.includes(fn))
+    throw new UsageError(`--function is one of ${METER_FUNCTIONS.join(", ")}.`);
   if (!unit.states.some((s) => s.id === state))
     throw new UsageError(`--state is one of ${unit.states.map((s) => s.id).join(", ")}.`);
   const pair = readPair(unit, args.option("pair"), args.options("lift"));
@@ -36,17 +34,15 @@ export function predict(argv: readonly string[]): string {
   const expanded = expandUnit(unit, { state: state!, lifts: args.options("lift") });
   const point = settle(faults[0] ? expanded.withFault(faults[0]) : expanded.circuit);
   const [p, q] = [expanded.nodeOf(pair.red), expanded.nodeOf(pair.black)];
-  const unitOf = fn === "diode" ? "V" : FUNCTION_UNIT[fn];
-  const { value, spread } =
-    fn === "diode"
-      ? { value: predictDiodeTest(point.circuit, p, q), spread: 0 }
-      : predictReading(point, fn, p, q);
+  const unitOf = FUNCTION_UNIT[fn];
+  const { value, spread } = predictReading(point, fn, p, q);
   if (args.flag("json"))
     return JSON.stringify({
       state,
       ...pair,
       function: fn,
       value: Number.isFinite(value) ? value : "OL",
+      shown: Number.isFinite(shown(fn, value)) ? shown(fn, value) : "OL",
       unit: unitOf,
       spread,
       status: point.status,

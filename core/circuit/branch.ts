@@ -36,7 +36,7 @@ export interface Branch {
  * An ideal two-port that needs a current of its own.
  * `transformer`: V(a) − V(b) = ratio · (V(c) − V(d)); AC only.
  * `regulator`: V(b) − V(c) = volts while regulating, or V(a) − V(b) = volts when starved (the dropout);
- * the current that enters at `a` leaves at `b`. In region "off" no current flows. `d` is unused.
+ * the current that enters at `a` leaves at `b`. In region "limited" that current is `amps`, in "off" none. `d` is unused.
  */
 export type Constraint =
   | {
@@ -56,9 +56,10 @@ export type Constraint =
       readonly c: number;
       readonly region: RegulatorRegion;
       readonly volts: number;
+      readonly amps: number;
     };
 
-export type RegulatorRegion = "regulating" | "starved" | "off";
+export type RegulatorRegion = "regulating" | "starved" | "limited" | "off";
 
 /** Which of the two analyses of a circuit at rest: phasors at the mains frequency, or DC. */
 export type Domain = "ac" | "dc";

@@ -4,7 +4,7 @@ import type { Constraint, Analysis } from "./branch.ts";
 export type Sparse = readonly { readonly index: number; readonly value: number }[];
 
 /**
- * The equation of a constraint: Σ entries · unknowns = volts. `row` is the unknown that holds its current.
+ * The equation of a constraint: Σ entries · unknowns = volts (amperes where it fixes its own current). `row` is the unknown that holds its current.
  * Where the constraint is idle (a transformer at DC, a regulator that is off or at AC) the equation is current = 0.
  */
 export function constraintRow(
@@ -13,6 +13,8 @@ export function constraintRow(
   domain: Analysis,
 ): { entries: Sparse; volts: number } {
   if (isIdle(c, domain)) return { entries: [{ index: row, value: 1 }], volts: 0 };
+  if (c.kind === "regulator" && c.region === "limited")
+    return { entries: [{ index: row, value: 1 }], volts: c.amps };
   const terms: readonly (readonly [node: number, factor: number])[] =
     c.kind === "transformer"
       ? [

@@ -15,7 +15,8 @@ export interface Need {
  * - output: a board's switch that closes while all its needs hold. Off: `offOhms`.
  * - rectifier: a bridge with smoothing. DC EMF = √2·|V(ac)| − `dropVolts`; blocks when that is not positive; the DC
  *   power is drawn from the AC side through the `load` branch.
- * - regulator: V(in) − V(ground) decides whether it regulates, is starved or is off.
+ * - regulator: V(in) − V(ground) decides whether it regulates, is starved or is off; above `limit` amperes it gives
+ *   that current until its output is back up.
  * - diode: Shockley's junction from the branch's a to its b, in series with `seriesOhms` and `offsetVolts` (a zener's
  *   breakdown is a junction the other way round behind its offset). DC finds its point by Newton's method; AC sees the
  *   tangent there.
@@ -60,6 +61,7 @@ export type Control =
       readonly ground: number;
       readonly volts: number;
       readonly dropout: number;
+      readonly limit: number;
     }
   | {
       readonly kind: "diode";

@@ -1,10 +1,19 @@
+import { OPEN_OHMS } from "./branch.ts";
 import type { Circuit } from "./circuit.ts";
 import type { Control, Setting } from "./control.ts";
 import { branchCurrentInto, transferInto, voltageInto } from "./domainView.ts";
 import { limitStep } from "./junction.ts";
 import { periodicState } from "./periodic.ts";
-import { agree, withSettings } from "./settings.ts";
-import { dcVolts, isDriven, magnitude, solvedWhenAsked, type AtRest, type Solved } from "./solved.ts";
+import { agree, positions, withSettings } from "./settings.ts";
+import {
+  dcVolts,
+  isDriven,
+  magnitude,
+  restingIn,
+  solvedWhenAsked,
+  type AtRest,
+  type Solved,
+} from "./solved.ts";
 
 export interface Relaxed {
   readonly settings: Setting[];
@@ -20,13 +29,21 @@ export interface Relaxed {
 export function relaxDiodes(circuit: Circuit, settings: Setting[], base: AtRest | undefined): Relaxed {
   if (!circuit.controls.some((c) => c.kind === "diode"))
     return { settings, solved: solvedWhenAsked(withSettings(circuit, settings), base), restless: [] };
-  const followed = base && followBase(circuit, settings, base);
-  if (followed) return followed;
+  if (!isDriven(circuit, "ac") && !isDriven(circuit, "dc")) {
+    // Dead: no diode conducts. What a meter's own current does is the meter's affair.
+    const out = withDiodes(circuit, settings, () => ({ on: true, linear: BLOCKED }));
+    return { settings: out, solved: solvedWhenAsked(withSettings(circuit, out), base), restless: [] };
+  }
+  const key = positions(settings);
+  for (const known of [base && cyclesBy(base).get(key), base]) {
+    const followed = base && known && follow(circuit, settings, base, known);
+    if (followed) return followed;
+  }
   const blocked = withDiodes(circuit, settings, () => ({ on: true, junction: 0 }));
   if (isDriven(circuit, "ac")) {
     const now = solvedWhenAsked(withSettings(circuit, blocked), base);
     if (circuit.controls.some((c) => c.kind === "diode" && isSwung(c, now)))
-      return repeatCycle(circuit, blocked, base);
+      return repeatCycle(circuit, blocked, base, key);
   }
   const known = withDiodes(circuit, settings, (was) =>
     was.linear || was.junction === undefined ? { on: true, junction: 0 } : was,
@@ -42,6 +59,8 @@ function withDiodes(
   return settings.map((was, i) => (circuit.controls[i]!.kind === "diode" ? make(was, i) : was));
 }
 
+const BLOCKED = { ohms: OPEN_OHMS, henries: 0, dcVolts: 0 };
+
 type DiodeControl = Extract<Control, { kind: "diode" }>;
 
 /** Alternating volts (RMS) across a blocked diode that are no small signal to it. */
@@ -52,8 +71,9 @@ function isSwung({ branch, seriesOhms }: DiodeControl, { circuit, ac }: Solved):
   return seriesOhms < 1e9 && magnitude(ac, a, b) > SWING_VOLTS;
 }
 
-function repeatCycle(circuit: Circuit, settings: Setting[], base: AtRest | undefined): Relaxed {
-  const state = periodicState(withSettings(circuit, settings), base?.periodic?.state.state);
+function repeatCycle(circuit: Circuit, settings: Setting[], base: AtRest | undefined, key: string): Relaxed {
+  const similar = (base && cyclesBy(base).get(key)?.periodic) ?? base?.periodic;
+  const state = periodicState(withSettings(circuit, settings), similar?.state);
   if (!state) {
     const solved = solvedWhenAsked(withSettings(circuit, settings), base);
     return {
@@ -67,7 +87,17 @@ function repeatCycle(circuit: Circuit, settings: Setting[], base: AtRest | undef
     return equivalent ? { on: true, linear: equivalent } : was;
   });
   const solved = solvedWhenAsked(withSettings(circuit, linear), base, { state, scale: 1 });
+  if (base) cyclesBy(base).set(key, restingIn(solved, linear));
   return { settings: linear, solved, restless: [] };
+}
+
+/** Cycles found among the faults of one healthy point, by the positions of the controls: the next fault may share one. */
+const cycles = new WeakMap<AtRest, Map<string, AtRest>>();
+
+function cyclesBy(base: AtRest): Map<string, AtRest> {
+  let known = cycles.get(base);
+  if (!known) cycles.set(base, (known = new Map<string, AtRest>()));
+  return known;
 }
 
 /** By how much a diode's share of what drives it may differ from the others', its source impedance, its current. */
@@ -77,31 +107,32 @@ const SAME_AMPS = 0.01;
 const MOST_SCALING = 0.15;
 
 /**
- * The base's cycle carried over to a circuit that drives the same diodes in the same way, only a little higher or
+ * A known cycle carried over to a circuit that drives the same diodes in the same way, only a little higher or
  * lower: every diode sees its alternating volts scaled by one factor from the same impedance, and its mean current
  * comes out scaled alike. The EMFs of the equivalents are scaled too; what a diode drops is small against them.
  * @returns undefined where that does not hold and the cycle must be found anew
  */
-function followBase(circuit: Circuit, settings: Setting[], base: AtRest): Relaxed | undefined {
-  const { periodic } = base;
+function follow(circuit: Circuit, settings: Setting[], base: AtRest, known: AtRest): Relaxed | undefined {
+  const { periodic } = known;
   if (!periodic) return undefined;
   const diodes = circuit.controls.flatMap((c, i) => (c.kind === "diode" ? [{ c, i }] : []));
-  if (diodes.some(({ c, i }) => c !== base.circuit.controls[i])) return undefined;
-  const carried = withDiodes(circuit, settings, (_, i) => base.settings[i]!);
+  if (diodes.some(({ c, i }) => c !== known.circuit.controls[i])) return undefined;
+  const carried = withDiodes(circuit, settings, (_, i) => known.settings[i]!);
   const trial = solvedWhenAsked(withSettings(circuit, carried), base, periodic);
-  if (trial.ac === base.ac && trial.dc === base.dc) return { settings: carried, solved: trial, restless: [] };
+  if (trial.ac === known.ac && trial.dc === known.dc)
+    return { settings: carried, solved: trial, restless: [] };
   const driven = diodes
-    .map(({ c, i }) => ({ i, ...base.circuit.branches[c.branch]!, branch: c.branch }))
-    .filter(({ a, b }) => magnitude(base.ac, a, b) > SWING_VOLTS);
+    .map(({ c, i }) => ({ i, ...known.circuit.branches[c.branch]!, branch: c.branch }))
+    .filter(({ a, b }) => magnitude(known.ac, a, b) > SWING_VOLTS);
   const [first] = driven;
   if (!first) return undefined;
-  const common = ratio(trial, base, first);
+  const common = ratio(trial, known, first);
   const scale = Math.sqrt(common[0] ** 2 + common[1] ** 2);
   if (Math.abs(scale - 1) > MOST_SCALING) return undefined;
   for (const port of driven) {
-    const own = ratio(trial, base, port);
+    const own = ratio(trial, known, port);
     if (Math.abs(own[0] - common[0]) + Math.abs(own[1] - common[1]) > SAME_SHARE) return undefined;
-    if (impedanceMoved(trial, base, port) > SAME_IMPEDANCE) return undefined;
+    if (impedanceMoved(trial, known, port) > SAME_IMPEDANCE) return undefined;
   }
   const scaled =
     Math.abs(scale - 1) < 5e-4
@@ -117,7 +148,7 @@ function followBase(circuit: Circuit, settings: Setting[], base: AtRest): Relaxe
           scale: scale * periodic.scale,
         });
   for (const { c } of diodes) {
-    const was = scale * meanAmps(base, c.branch);
+    const was = scale * meanAmps(known, c.branch);
     if (Math.abs(meanAmps(solved, c.branch) - was) > SAME_AMPS * Math.abs(was) + 1e-6) return undefined;
   }
   return { settings: scaled, solved, restless: [] };
@@ -128,20 +159,20 @@ interface Port {
   readonly b: number;
 }
 
-/** Phasor across a port now over that in the base. */
-function ratio(now: Solved, base: Solved, { a, b }: Port): [re: number, im: number] {
+/** Phasor across a port now over that in the known circuit. */
+function ratio(now: Solved, known: Solved, { a, b }: Port): [re: number, im: number] {
   voltageInto(scratch, now.ac, a, b);
   const [re, im] = [scratch[0]!, scratch[1]!];
-  voltageInto(scratch, base.ac, a, b);
+  voltageInto(scratch, known.ac, a, b);
   const size = scratch[0]! ** 2 + scratch[1]! ** 2;
   return [(re * scratch[0]! + im * scratch[1]!) / size, (im * scratch[0]! - re * scratch[1]!) / size];
 }
 
 /** Change of the impedance a port sees, relative to it. */
-function impedanceMoved(now: Solved, base: Solved, { a, b }: Port): number {
+function impedanceMoved(now: Solved, known: Solved, { a, b }: Port): number {
   transferInto(scratch, now.ac, a, b, a, b);
   const [re, im] = [scratch[0]!, scratch[1]!];
-  transferInto(scratch, base.ac, a, b, a, b);
+  transferInto(scratch, known.ac, a, b, a, b);
   return Math.hypot(re - scratch[0]!, im - scratch[1]!) / Math.hypot(scratch[0]!, scratch[1]!);
 }
 

@@ -3,7 +3,8 @@ export { OPEN_OHMS, SHORT_OHMS, type Branch, type Constraint, type Domain } from
 export { CircuitError, describeCircuitProblem, type Circuit, type CircuitProblem } from "./circuit.ts";
 export type { Control, Need, Setting } from "./control.ts";
 export { branchCurrentInto, throughPair, transferInto, voltageInto, type DomainView } from "./domainView.ts";
-export { harmonicVolts, periodicState, type PeriodicState } from "./periodic.ts";
+export { periodicState, type PeriodicState } from "./periodic.ts";
+export { portDiodes, solvePorts, type PortDiodes } from "./portDiodes.ts";
 export { settle, type OperatingPoint } from "./operatingPoint.ts";
 export { assemble, columnOf, denseMatrix, solveDomain, type SolvedDomain, type Split } from "./system.ts";
 export { transient, type TransientOptions, type TransientResult } from "./transient.ts";

@@ -112,7 +112,16 @@ describe("values that are no values", () => {
   test("two ideal outputs on one net are said to disagree there", () => {
     const c = new CircuitBuilder().branch("x", "0", { ohms: 100 });
     const twice = (id: string, volts: number) =>
-      c.constraint({ kind: "regulator", id, a: 0, b: c.node("x"), c: 0, region: "regulating", volts });
+      c.constraint({
+        kind: "regulator",
+        id,
+        a: 0,
+        b: c.node("x"),
+        c: 0,
+        region: "regulating",
+        amps: 1,
+        volts,
+      });
     twice("U1/output", 5);
     twice("U2/output", 6);
     expect(() => settle(c.build())).toThrow(/no single answer/);

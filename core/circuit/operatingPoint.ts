@@ -4,7 +4,7 @@ import type { Control, Setting } from "./control.ts";
 import { relaxDiodes } from "./diodes.ts";
 import { branchCurrentInto } from "./domainView.ts";
 import { agree, positions, restSetting } from "./settings.ts";
-import { amps, ampsIn, dcVolts, magnitude, type AtRest, type Solved } from "./solved.ts";
+import { amps, ampsIn, dcVolts, magnitude, restingIn, type AtRest, type Solved } from "./solved.ts";
 
 /** A circuit at rest: every control agrees with the voltages it causes. */
 export interface OperatingPoint extends AtRest {
@@ -38,34 +38,16 @@ export function settle(circuit: Circuit, base?: OperatingPoint): OperatingPoint 
     // Afresh, a circuit without an answer is to be refused here and not when somebody reads it.
     if (!base) void [solved.ac, solved.dc];
     if (unsettled.length === 0)
-      return atRest(solved, settings, restless.length === 0 ? "settled" : "no-convergence", restless);
+      return Object.assign(restingIn(solved, settings), {
+        status: restless.length === 0 ? ("settled" as const) : ("no-convergence" as const),
+        unsettled: restless,
+      });
     const key = positions(settings);
     if (round === ROUNDS || (seen.has(key) && key !== positions(next)))
-      return atRest(solved, settings, "chatter", unsettled);
+      return Object.assign(restingIn(solved, settings), { status: "chatter" as const, unsettled });
     seen.add(key);
     start = next;
   }
-}
-
-function atRest(
-  solved: Solved,
-  settings: readonly Setting[],
-  status: OperatingPoint["status"],
-  unsettled: readonly string[],
-): OperatingPoint {
-  return {
-    circuit: solved.circuit,
-    periodic: solved.periodic,
-    get ac() {
-      return solved.ac;
-    },
-    get dc() {
-      return solved.dc;
-    },
-    settings,
-    status,
-    unsettled,
-  };
 }
 
 /** Size of the sum of two branches' currents: what leaves by neither of them. */
@@ -105,13 +87,27 @@ function settingOf(control: Control, was: Setting, solved: Solved): Setting {
       return { on: was.on && residualAmps(solved, control.branches) <= control.trips };
     case "rectifier":
       return rectifierSetting(control, solved);
-    case "regulator": {
-      const c = solved.circuit.constraints[control.constraint]!;
-      const input = dcVolts(solved.dc, c.a, control.ground);
-      const region = input < 1 ? "off" : input < control.volts + control.dropout ? "starved" : "regulating";
-      return { on: region !== "off", region };
-    }
+    case "regulator":
+      return regulatorSetting(control, was, solved);
   }
+}
+
+function regulatorSetting(
+  control: Extract<Control, { kind: "regulator" }>,
+  was: Setting,
+  { circuit, dc }: Solved,
+): Setting {
+  const c = circuit.constraints[control.constraint]!;
+  const input = dcVolts(dc, c.a, control.ground);
+  if (input < 1) return { on: false, region: "off" };
+  // It starts as a plain drop, which any load can take; then it sees whether it can hold its output.
+  if (was.region === "off") return { on: true, region: "starved" };
+  const output = dcVolts(dc, c.b, control.ground);
+  const amps = dc.xRe[circuit.nodeNames.length - 1 + control.constraint]!;
+  const headroom = input - output >= control.dropout;
+  const limited = was.region === "limited" ? output < control.volts && headroom : amps > control.limit;
+  if (limited) return { on: true, region: "limited" };
+  return { on: true, region: input < control.volts + control.dropout ? "starved" : "regulating" };
 }
 
 function rectifierSetting(control: Extract<Control, { kind: "rectifier" }>, solved: Solved): Setting {

@@ -1,7 +1,8 @@
 import type { Branch } from "./branch.ts";
 import type { Circuit } from "./circuit.ts";
 import { junctionAt, type Diode } from "./junction.ts";
-import { portDiodes, solvePorts, solveSmallInPlace, type PortDiodes } from "./portDiodes.ts";
+import { portDiodes, solvePorts, type PortDiodes } from "./portDiodes.ts";
+import { Shooting } from "./shooting.ts";
 import { pairVector, respond, solveDomain, type SolvedDomain } from "./system.ts";
 
 /**
@@ -11,32 +12,50 @@ import { pairVector, respond, solveDomain, type SolvedDomain } from "./system.ts
  * the corners that diodes make. A step's companion network never changes, so it is factored once and reduced to its
  * ports: the m branches with inductance or capacitance and the k diodes. A step then costs (m + k)² and a Newton
  * iteration of k unknowns.
- *
- * The state after a cycle is brought onto the state before it by shooting (T. J. Aprille and T. N. Trick 1972, from
- * memory): Newton's method on those states z that outlast a cycle, δ = (I − ∂z(T)/∂z(0))⁻¹·(z(T) − z(0)), the rest
- * following by themselves. A smoothing capacitor gains less the fuller it is, so that from below every step stays below.
+ * The state after a cycle is brought onto the state before it by shooting (shooting.ts).
  */
 export interface PeriodicState {
   /** By index of the diode's control: the linear branch that carries the same mean and the same fundamental. */
   readonly equivalents: ReadonlyMap<number, Equivalent>;
   /** V(p) − V(q) over one cycle from the rising zero of the supply, STEPS samples, V. */
   wave(p: number, q: number): Float64Array;
-  /** Where it stands, to start a similar circuit from. */
+  /** RMS of V(p) − V(q) beyond its mean and its fundamental, V. */
+  harmonics(p: number, q: number): number;
+  /** Where it stands and how it answers, to start a similar circuit from. */
   readonly state: Float64Array;
+  readonly jacobian: Float64Array | undefined;
+  /** Reactive branches that no diode notices. */
+  readonly still: ReadonlySet<string>;
 }
 
 export type Equivalent = Pick<Branch, "ohms" | "henries" | "dcVolts">;
 
-export const STEPS = 256;
-const MOST_CYCLES = 600;
+export const STEPS = 200;
+/** √2·sin and √2·cos of the angle each step ends at. */
+const SINE = Float64Array.from(
+  { length: STEPS },
+  (_, i) => Math.SQRT2 * Math.sin((2 * Math.PI * (i + 1)) / STEPS),
+);
+const COSINE = Float64Array.from(
+  { length: STEPS },
+  (_, i) => Math.SQRT2 * Math.cos((2 * Math.PI * (i + 1)) / STEPS),
+);
+const MOST_CYCLES = 80;
 /** Largest change over a cycle, relative to the largest value, that counts as none. */
-const STILL = 3e-6;
+const STILL = 1e-4;
 
 interface Network {
   readonly base: SolvedDomain;
   /** Reactive branches, and their companion's ohms. */
   readonly reactive: readonly Branch[];
+  /** Ids of the reactive branches left out. */
+  readonly still: ReadonlySet<string>;
   readonly ohms: Float64Array;
+  readonly henries: Float64Array;
+  readonly farads: Float64Array;
+  /** EMFs of the reactive branches themselves: constant, and per volt of swing. */
+  readonly dcVolts: Float64Array;
+  readonly acVolts: Float64Array;
   readonly ports: PortDiodes;
   readonly controls: readonly number[];
   /** Whole-network answers, n each: DC sources, the AC sources at one volt RMS each its own share, a unit current a port. */
@@ -53,118 +72,65 @@ interface Network {
 
 /**
  * @param circuit controls other than diodes are taken as their branches and constraints stand
- * @param start `state` of a similar circuit
+ * @param start the state of a similar circuit
  * @returns undefined where a step's diodes found no point or no cycle repeats
  */
-export function periodicState(circuit: Circuit, start?: Float64Array): PeriodicState | undefined {
-  const network = reduce(circuit);
+export function periodicState(circuit: Circuit, start?: PeriodicState): PeriodicState | undefined {
+  const network = reduce(circuit, start?.still ?? ofNoAccount(circuit));
   const m = network.reactive.length;
   const k = network.ports.diodes.length;
   const size = 4 * m + k;
-  const scale = new Float64Array(4 * m).fill(1e-3);
   const record = { history: new Float64Array(STEPS * m), amps: new Float64Array(STEPS * k) };
   const run = (from: Float64Array) => {
     const image = from.slice();
     return runCycle(circuit.hertz, network, image, record) ? image : undefined;
   };
   const states = network.slow.map((j) => (network.reactive[j]!.farads > 0 ? 2 * m + j : j));
-  let y: Float64Array = start?.length === size ? start : new Float64Array(size);
-  let jacobian: Float64Array | undefined;
-  let worstBefore = Infinity;
-  for (let cycle = 0; cycle < MOST_CYCLES; cycle++) {
-    const image = run(y);
-    if (!image) return undefined;
-    let worst = 0;
-    for (let i = 0; i < 4 * m; i++) {
-      scale[i] = Math.max(scale[i]!, Math.abs(image[i]!));
-      worst = Math.max(worst, Math.abs(image[i]! - y[i]!) / scale[i]!);
+  const shoot = (from?: PeriodicState) => {
+    const shooting = new Shooting(states, m, run, from?.jacobian);
+    let y = from ? from.state : new Float64Array(size);
+    for (let cycle = 0; cycle < MOST_CYCLES; cycle++) {
+      const image = run(y);
+      if (!image) return undefined;
+      const worst = shooting.moved(y, image);
+      if (worst < STILL) return finished(circuit, network, record, image, shooting.jacobian);
+      // The first cycles from rest fill the capacitors; there is nothing to extrapolate yet.
+      y = cycle < 2 && !from ? image : shooting.next(y, image, worst);
     }
-    if (worst < STILL) return finished(circuit, network, record, image);
-    // The first cycles from rest fill the capacitors; there is nothing to extrapolate yet.
-    const begun = cycle >= 2 || y === start;
-    if (begun && (!jacobian || worst > 0.3 * worstBefore))
-      jacobian = sensitivity(run, y, image, states, scale);
-    worstBefore = worst;
-    const next = image.slice();
-    if (jacobian) {
-      const step = Float64Array.from(states, (i) => image[i]! - y[i]!);
-      if (!solveSmallInPlace(jacobian.slice(), step, states.length)) return undefined;
-      states.forEach((i, s) => {
-        const moved = y[i]! + step[s]! - image[i]!;
-        next[i]! += moved;
-        next[i + m]! += moved;
-      });
-    }
-    y = next;
-  }
-  return undefined;
+    return undefined;
+  };
+  const similar = start?.state.length === size ? shoot(start) : undefined;
+  return similar ?? shoot();
 }
 
-/** I − ∂z(T)/∂z(0) over the slow states, row-major, by one cycle a state from slightly beside `y`. */
-function sensitivity(
-  run: (from: Float64Array) => Float64Array | undefined,
-  y: Float64Array,
-  image: Float64Array,
-  states: readonly number[],
-  scale: Float64Array,
-): Float64Array | undefined {
-  const n = states.length;
-  const m = scale.length / 4;
-  const jacobian = new Float64Array(n * n);
-  for (let c = 0; c < n; c++) {
-    const at = states[c]!;
-    const aside = 1e-4 * scale[at]!;
-    const from = y.slice();
-    from[at]! += aside;
-    from[at + m]! += aside;
-    const there = run(from);
-    if (!there) return undefined;
-    for (let r = 0; r < n; r++)
-      jacobian[r * n + c] = (r === c ? 1 : 0) - (there[states[r]!]! - image[states[r]!]!) / aside;
-    // A state that nothing bleeds keeps what it has; it is not divided by nothing.
-    jacobian[c * n + c]! += 1e-6;
-  }
-  return jacobian;
-}
-
-/** Capacitors and inductors as resistances, diodes taken out, the rest solved once. */
-function reduce(circuit: Circuit): Network {
+/** Capacitors and inductors as resistances, diodes taken out, the rest solved once; branches of no account left still. */
+function reduce(circuit: Circuit, still: ReadonlySet<string>): Network {
   const h = 1 / (circuit.hertz * STEPS);
   const controls = circuit.controls.flatMap((c, i) => (c.kind === "diode" && c.seriesOhms < 1e9 ? [i] : []));
   const diodes = controls.map((i) => circuit.controls[i] as Diode);
   const taken = new Set(circuit.controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
-  const isReactive = (b: Branch, i: number) => !taken.has(i) && (b.henries > 0 || b.farads > 0);
+  const isReactive = (b: Branch, i: number) =>
+    !taken.has(i) && (b.henries > 0 || b.farads > 0) && !still.has(b.id);
   const companions = circuit.branches.map((b, i): Branch => {
     const bare = { ...b, henries: 0, farads: 0, acVolts: 0, dcVolts: 0 };
     if (taken.has(i)) return { ...bare, ohms: OUT_OHMS };
-    return { ...bare, ohms: isReactive(b, i) ? companionOhms(b, h) : b.ohms };
+    return { ...bare, ohms: isReactive(b, i) ? companionOhms(b, h) : stillOhms(b, circuit.hertz) };
   });
-  const sources = (pick: (b: Branch) => number) =>
+  const answer = (constraints: Circuit["constraints"], pick: (b: Branch) => number) =>
     solveDomain(
       {
         ...circuit,
-        branches: companions.map((b, i) => ({
-          ...b,
-          dcVolts: taken.has(i) ? 0 : pick(circuit.branches[i]!),
-        })),
+        constraints,
+        branches: companions.map((b, i) => {
+          const dcVolts = taken.has(i) ? 0 : pick(circuit.branches[i]!);
+          return dcVolts === 0 ? b : { ...b, dcVolts };
+        }),
       },
       "instant",
     );
-  const base = sources((b) => b.dcVolts);
-  const still = {
-    ...circuit,
-    constraints: circuit.constraints.map((c) => (c.kind === "regulator" ? { ...c, volts: 0 } : c)),
-  };
-  const swing = solveDomain(
-    {
-      ...still,
-      branches: companions.map((b, i) => ({
-        ...b,
-        dcVolts: taken.has(i) ? 0 : circuit.branches[i]!.acVolts,
-      })),
-    },
-    "instant",
-  ).xRe;
+  const base = answer(circuit.constraints, (b) => b.dcVolts);
+  const quiet = circuit.constraints.map((c) => (c.kind === "regulator" ? { ...c, volts: 0, amps: 0 } : c));
+  const swing = answer(quiet, (b) => b.acVolts).xRe;
   const reactive = circuit.branches.filter(isReactive);
   const ends = [...reactive, ...diodes.map((d) => circuit.branches[d.branch]!)];
   const columns = ends.map(({ a, b }) => respond(base, pairVector(a, b)).re);
@@ -173,12 +139,18 @@ function reduce(circuit: Circuit): Network {
   columns.forEach((column, j) => across(column).forEach((v, i) => (t[i * ends.length + j] = v)));
   const m = reactive.length;
   const k = diodes.length;
+  const n = m + k;
   const z = new Float64Array(k * k);
-  for (let d = 0; d < k; d++) for (let e = 0; e < k; e++) z[d * k + e] = t[(m + d) * (m + k) + m + e]!;
+  for (let d = 0; d < k; d++) for (let e = 0; e < k; e++) z[d * k + e] = t[(m + d) * n + m + e]!;
   return {
     base,
     reactive,
+    still,
     ohms: Float64Array.from(reactive, (b) => companionOhms(b, h)),
+    henries: Float64Array.from(reactive, (b) => b.henries),
+    farads: Float64Array.from(reactive, (b) => b.farads),
+    dcVolts: Float64Array.from(reactive, (b) => b.dcVolts),
+    acVolts: Float64Array.from(reactive, (b) => b.acVolts),
     ports: portDiodes(diodes, z),
     controls,
     steady: base.xRe,
@@ -187,19 +159,52 @@ function reduce(circuit: Circuit): Network {
     steadyAt: across(base.xRe),
     swingAt: across(swing),
     t,
-    slow: reactive.flatMap((branch, j) =>
-      outlasts(branch, t[j * (m + k) + j]!, h, 1 / circuit.hertz) ? [j] : [],
-    ),
+    slow: reactive.flatMap((branch, j) => (outlasts(branch, t[j * n + j]!, h, 1 / circuit.hertz) ? [j] : [])),
   };
 }
 
-/** Whether a branch's charge or current, while the diodes block, lasts a tenth of a cycle. `own` is its port's resistance. */
+/** Coupling, squared, below which a motor across the mains and a small supply do not know of each other. */
+const LEAST_COUPLING = 1e-3;
+/** About what a conducting diode and its supply offer, Ω. */
+const CONDUCTING_OHMS = 1;
+
+/** Reactive branches whose coupling to every diode while all conduct, t_dj²/(t_dd·t_jj), is next to nothing. */
+function ofNoAccount(circuit: Circuit): Set<string> {
+  const h = 1 / (circuit.hertz * STEPS);
+  const isDiode = new Set(circuit.controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
+  const branches = circuit.branches.map((b, i) => ({
+    ...b,
+    ohms: isDiode.has(i) ? CONDUCTING_OHMS : companionOhms(b, h),
+    henries: 0,
+    farads: 0,
+  }));
+  const conducting = solveDomain({ ...circuit, branches }, "instant");
+  const own = (x: Float64Array, i: number) => difference(x, branches[i]!.a, branches[i]!.b);
+  const column = (i: number) => respond(conducting, pairVector(branches[i]!.a, branches[i]!.b)).re;
+  const diodes = [...isDiode].map((i) => ({ i, ohms: own(column(i), i) }));
+  return new Set(
+    circuit.branches.flatMap(({ id, henries, farads }, j) => {
+      if (isDiode.has(j) || (henries === 0 && farads === 0)) return [];
+      const x = column(j);
+      const noticed = diodes.some(({ i, ohms }) => own(x, i) ** 2 > LEAST_COUPLING * ohms * own(x, j));
+      return noticed ? [] : [id];
+    }),
+  );
+}
+
+/** Such a branch as the resistance that takes the same power at the mains frequency, |Z|²/R; a capacitor takes none. */
+function stillOhms({ ohms, henries, farads }: Branch, hertz: number): number {
+  if (farads > 0) return OUT_OHMS;
+  return henries > 0 ? ohms + (2 * Math.PI * hertz * henries) ** 2 / ohms : ohms;
+}
+
+/** Whether a branch's charge or current, while the diodes block, outlasts a quarter of a cycle. `own` is its port's resistance. */
 function outlasts(branch: Branch, own: number, h: number, period: number): boolean {
   const companion = companionOhms(branch, h);
   const outside = own < companion ? 1 / (1 / own - 1 / companion) : Infinity;
   const ohms = outside + branch.ohms;
   const lasts = branch.farads > 0 ? ohms * branch.farads : branch.henries / ohms;
-  return lasts > period / 10;
+  return lasts > period / 4;
 }
 
 /** A diode's place while it is out: its leak once more, so that no island floats. No meter sees it. */
@@ -225,35 +230,41 @@ interface CycleRecord {
  * (2m), the voltage of its capacitance now and a step before (2m), then the junction voltages (k).
  */
 function runCycle(hertz: number, network: Network, y: Float64Array, record: CycleRecord): boolean {
-  const { reactive, ohms, ports, steadyAt, swingAt, t } = network;
-  const m = reactive.length;
+  const { ohms, henries, farads, dcVolts, acVolts, ports, steadyAt, swingAt, t } = network;
+  const m = ohms.length;
   const k = ports.diodes.length;
+  const n = m + k;
   const h = 1 / (hertz * STEPS);
   const history = new Float64Array(m);
-  const linear = new Float64Array(m + k);
+  /** Norton current of each history, A. */
+  const kick = new Float64Array(m);
+  const linear = new Float64Array(n);
   const u = y.subarray(4 * m);
-  const w = new Float64Array(k);
+  const w = linear.subarray(m);
+  const { amps } = ports;
   for (let step = 0; step < STEPS; step++) {
-    const swing = Math.SQRT2 * Math.sin((2 * Math.PI * (step + 1)) / STEPS);
+    const swing = SINE[step]!;
     for (let j = 0; j < m; j++) {
-      const { henries } = reactive[j]!;
-      history[j] = (4 * y[2 * m + j]! - y[3 * m + j]!) / 3 - (henries / (2 * h)) * (4 * y[j]! - y[m + j]!);
-      record.history[step * m + j] = history[j]!;
+      const charge = (4 * y[2 * m + j]! - y[3 * m + j]!) / 3;
+      history[j] = charge - (henries[j]! / (2 * h)) * (4 * y[j]! - y[m + j]!);
+      kick[j] = history[j]! / ohms[j]!;
     }
-    for (let i = 0; i < m + k; i++) {
+    record.history.set(history, step * m);
+    for (let i = 0; i < n; i++) {
       let v = steadyAt[i]! + swing * swingAt[i]!;
-      for (let j = 0; j < m; j++) v += (t[i * (m + k) + j]! * history[j]!) / ohms[j]!;
+      const row = i * n;
+      for (let j = 0; j < m; j++) v += t[row + j]! * kick[j]!;
       linear[i] = v;
     }
-    for (let d = 0; d < k; d++) w[d] = linear[m + d]!;
     if (!solvePorts(ports, w, u)) return false;
-    for (let d = 0; d < k; d++) record.amps[step * k + d] = ports.amps[d]!;
+    record.amps.set(amps, step * k);
     for (let j = 0; j < m; j++) {
-      const { farads, acVolts, dcVolts } = reactive[j]!;
       let v = linear[j]!;
-      for (let d = 0; d < k; d++) v -= t[j * (m + k) + m + d]! * ports.amps[d]!;
-      const i = (v - history[j]! - dcVolts - acVolts * swing) / ohms[j]!;
-      const charge = farads > 0 ? (4 * y[2 * m + j]! - y[3 * m + j]!) / 3 + ((2 * h) / (3 * farads)) * i : 0;
+      const row = j * n + m;
+      for (let d = 0; d < k; d++) v -= t[row + d]! * amps[d]!;
+      const i = (v - history[j]! - dcVolts[j]! - acVolts[j]! * swing) / ohms[j]!;
+      const c = farads[j]!;
+      const charge = c > 0 ? (4 * y[2 * m + j]! - y[3 * m + j]!) / 3 + ((2 * h) / (3 * c)) * i : 0;
       y[m + j] = y[j]!;
       y[j] = i;
       y[3 * m + j] = y[2 * m + j]!;
@@ -268,6 +279,7 @@ function finished(
   network: Network,
   record: CycleRecord,
   state: Float64Array,
+  jacobian: Float64Array | undefined,
 ): PeriodicState {
   const { ports, controls, reactive, ohms, steady, swing, columns } = network;
   const m = reactive.length;
@@ -276,12 +288,22 @@ function finished(
     const constant = difference(steady, p, q);
     const share = difference(swing, p, q);
     const at = columns.map((column) => difference(column, p, q));
-    return Float64Array.from({ length: STEPS }, (_, step) => {
-      let v = constant + share * Math.SQRT2 * Math.sin((2 * Math.PI * (step + 1)) / STEPS);
+    const volts = new Float64Array(STEPS);
+    for (let step = 0; step < STEPS; step++) {
+      let v = constant + share * SINE[step]!;
       for (let j = 0; j < m; j++) v += (at[j]! * record.history[step * m + j]!) / ohms[j]!;
       for (let d = 0; d < k; d++) v -= at[m + d]! * record.amps[step * k + d]!;
-      return v;
-    });
+      volts[step] = v;
+    }
+    return volts;
+  };
+  const shares = harmonicShares(network, record);
+  const harmonics = (p: number, q: number): number => {
+    const at = columns.map((column) => difference(column, p, q));
+    let square = 0;
+    for (let i = 0; i < m + k; i++)
+      for (let j = 0; j < m + k; j++) square += at[i]! * at[j]! * shares[i * (m + k) + j]!;
+    return Math.sqrt(Math.max(0, square));
   };
   const equivalents = new Map<number, Equivalent>();
   controls.forEach((index, d) => {
@@ -290,26 +312,44 @@ function finished(
     const amps = Float64Array.from({ length: STEPS }, (_, step) => record.amps[step * k + d]!);
     equivalents.set(index, equivalentOf(diode, fourier(wave(a, b)), fourier(amps), circuit.hertz));
   });
-  return { equivalents, wave, state };
+  return { equivalents, wave, harmonics, state, jacobian, still: network.still };
+}
+
+/**
+ * Mean products of what the ports drive beyond mean and fundamental, (m + k)² in A²: every voltage is a sum of the
+ * ports' currents, so the square of its harmonics is a quadratic form in its responses to them.
+ */
+function harmonicShares({ ports, ohms }: Network, record: CycleRecord): Float64Array {
+  const m = ohms.length;
+  const k = ports.diodes.length;
+  const waves = Array.from({ length: m + k }, (_, i) => {
+    const x = new Float64Array(STEPS);
+    for (let step = 0; step < STEPS; step++)
+      x[step] = i < m ? record.history[step * m + i]! / ohms[i]! : -record.amps[step * k + i - m]!;
+    const { mean, re, im } = fourier(x);
+    for (let step = 0; step < STEPS; step++) x[step]! -= mean + re * SINE[step]! + im * COSINE[step]!;
+    return x;
+  });
+  const shares = new Float64Array((m + k) ** 2);
+  for (let i = 0; i < m + k; i++)
+    for (let j = 0; j <= i; j++) {
+      let sum = 0;
+      for (let step = 0; step < STEPS; step++) sum += waves[i]![step]! * waves[j]![step]!;
+      shares[i * (m + k) + j] = shares[j * (m + k) + i] = sum / STEPS;
+    }
+  return shares;
 }
 
 /** Mean and fundamental of a cycle: x(t) = mean + √2·(re·sin ωt + im·cos ωt) + … */
 function fourier(x: Float64Array): { mean: number; re: number; im: number } {
   let [mean, re, im] = [0, 0, 0];
-  x.forEach((v, i) => {
-    const angle = (2 * Math.PI * (i + 1)) / x.length;
-    mean += v / x.length;
-    re += (Math.SQRT2 * v * Math.sin(angle)) / x.length;
-    im += (Math.SQRT2 * v * Math.cos(angle)) / x.length;
-  });
+  for (let i = 0; i < x.length; i++) {
+    const v = x[i]! / x.length;
+    mean += v;
+    re += v * SINE[i]!;
+    im += v * COSINE[i]!;
+  }
   return { mean, re, im };
-}
-
-/** RMS of a cycle without its mean and its fundamental. */
-export function harmonicVolts(x: Float64Array): number {
-  const { mean, re, im } = fourier(x);
-  const square = x.reduce((sum, v) => sum + v * v, 0) / x.length;
-  return Math.sqrt(Math.max(0, square - mean * mean - re * re - im * im));
 }
 
 type Harmonics = ReturnType<typeof fourier>;

@@ -62,7 +62,7 @@ export function withSettings(circuit: Circuit, settings: readonly Setting[], sha
         const constraint = constraints[control.constraint]!;
         const volts = region === "starved" ? control.dropout : control.volts;
         if (constraint.kind === "regulator")
-          constraints[control.constraint] = { ...constraint, region: region!, volts };
+          constraints[control.constraint] = { ...constraint, region: region!, volts, amps: control.limit };
       }
     }
   });

@@ -4,7 +4,7 @@ import type { Setting } from "./control.ts";
 import { isIdle } from "./constraintRow.ts";
 import { branchCurrentInto, unchanged, voltageInto, type DomainView } from "./domainView.ts";
 import { updateDomain, type BranchChange, type ConstraintChange } from "./lowRank.ts";
-import { harmonicVolts, type PeriodicState } from "./periodic.ts";
+import type { PeriodicState } from "./periodic.ts";
 import { solveDomain } from "./system.ts";
 
 /** A circuit with its controls in place, in both domains. */
@@ -42,6 +42,21 @@ export function solvedWhenAsked(circuit: Circuit, base: Solved | undefined, peri
   };
 }
 
+/** The solved circuit with the settings that made it, its domains still unsolved where nobody has asked. */
+export function restingIn(solved: Solved, settings: readonly Setting[]): AtRest {
+  return {
+    circuit: solved.circuit,
+    periodic: solved.periodic,
+    settings,
+    get ac() {
+      return solved.ac;
+    },
+    get dc() {
+      return solved.dc;
+    },
+  };
+}
+
 function viewOf(circuit: Circuit, domain: Domain, base: Solved | undefined): DomainView {
   if (base) {
     const branches: BranchChange[] = [];
@@ -73,7 +88,8 @@ function sameIn(domain: Domain, a: Branch, b: Branch): boolean {
 }
 
 function sameEquation(a: Constraint, b: Constraint): boolean {
-  if (a.kind === "regulator") return b.kind === "regulator" && a.region === b.region && a.volts === b.volts;
+  if (a.kind === "regulator")
+    return b.kind === "regulator" && a.region === b.region && a.volts === b.volts && a.amps === b.amps;
   return b.kind === "transformer" && a.ratio === b.ratio;
 }
 
@@ -98,7 +114,7 @@ export function amps(solved: Solved, index: number): number {
 
 /** RMS of V(a) − V(b) beyond its mean and its fundamental, V. */
 export function harmonicsAcross({ periodic }: Solved, a: number, b: number): number {
-  return periodic ? periodic.scale * harmonicVolts(periodic.state.wave(a, b)) : 0;
+  return periodic ? periodic.scale * periodic.state.harmonics(a, b) : 0;
 }
 
 /** Size of a branch's current in one domain, A. Without a source in that domain nothing flows, and nothing is solved. */
@@ -112,5 +128,6 @@ export function ampsIn(solved: Solved, domain: Domain, index: number): number {
 export function isDriven({ branches, constraints }: Circuit, domain: Domain): boolean {
   return domain === "ac"
     ? branches.some((b) => b.acVolts !== 0)
-    : branches.some((b) => b.dcVolts !== 0) || constraints.some((c) => c.kind === "regulator");
+    : branches.some((b) => b.dcVolts !== 0) ||
+        constraints.some((c) => c.kind === "regulator" && c.region !== "off");
 }

@@ -1,4 +1,11 @@
-import { CATALOGUE, setupKey, type Point, type Setup, type UnitModel } from "#core/unit/index.ts";
+import {
+  CATALOGUE,
+  setupKey,
+  type PartKind,
+  type Point,
+  type Setup,
+  type UnitModel,
+} from "#core/unit/index.ts";
 import type { MeterFunction } from "#core/meter/index.ts";
 
 /** A reading that can be taken: two points, a meter function, a setup. */
@@ -39,11 +46,15 @@ export function observationCheck(unit: UnitModel, id: string): ObservationCheck 
 
 /**
  * The checks worth proposing:
- * live: every point against its side's reference, and across every part with a point at both ends;
- * dead: ohms across every such part, and across the parts at a lifted terminal with it lifted; every observation.
+ * live: every point against its side's reference, across every part with a point at both ends, and V AC where a part
+ * has something alternating across it whatever its side;
+ * dead: ohms across every such part, and across the parts at a lifted terminal with it lifted, the diode range both
+ * ways across every junction; every observation.
  */
 export function listChecks(unit: UnitModel): Check[] {
   const pairs = pairsAcrossParts(unit);
+  const alternating = pairsAcrossParts(unit, (kind) => kind.alternating ?? []);
+  const junctions = pairsAcrossParts(unit, (kind) => kind.junctions ?? []);
   const checks = new Map<string, Check>();
   const add = (check: Check) => void checks.set(check.id, check);
   for (const state of unit.states) {
@@ -57,7 +68,12 @@ export function listChecks(unit: UnitModel): Check[] {
         const fn = unit.references.find((r) => r.side === side)?.function;
         if (fn) add(readingCheck(setup, fn, red, black));
       }
+      for (const { red, black } of alternating) add(readingCheck(setup, "vac", red, black));
       continue;
+    }
+    for (const { red, black } of junctions) {
+      add(readingCheck(setup, "diode", red, black));
+      add(readingCheck(setup, "diode", black, red));
     }
     for (const { red, black } of pairs) add(readingCheck(setup, "ohm", red, black));
     const reference = unit.references.find((r) => r.side === "mains")?.point;
@@ -85,9 +101,12 @@ interface PartPair {
 }
 
 /** Pairs of points on either side of a part, the point on the part's own terminal before another on the same net. */
-export function pairsAcrossParts(unit: UnitModel): PartPair[] {
+export function pairsAcrossParts(
+  unit: UnitModel,
+  pairsOf: (kind: PartKind) => readonly (readonly [string, string])[] = (kind) => kind.across,
+): PartPair[] {
   return unit.parts.flatMap((part) =>
-    CATALOGUE.get(part.type)!.across.flatMap(([a, b]): PartPair[] => {
+    pairsOf(CATALOGUE.get(part.type)!).flatMap(([a, b]): PartPair[] => {
       const red = pointAt(unit, `${part.id}.${a}`);
       const black = pointAt(unit, `${part.id}.${b}`);
       if (!red || !black || red.id === black.id || red.side !== black.side) return [];

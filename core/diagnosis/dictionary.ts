@@ -1,5 +1,12 @@
 import { branchCurrentInto, settle, type OperatingPoint } from "#core/circuit/index.ts";
-import { linesOf, predictLines, type Lines, type MeterFunction } from "#core/meter/index.ts";
+import {
+  linesOf,
+  needsLive,
+  predictLines,
+  sameDiodes,
+  type Lines,
+  type MeterFunction,
+} from "#core/meter/index.ts";
 import {
   CATALOGUE,
   expandUnit,
@@ -139,8 +146,7 @@ function fillCase(
   point: OperatingPoint,
   healthy: OperatingPoint,
 ): void {
-  const domain = fn === "vac" ? "ac" : "dc";
-  if (i > 0 && point[domain] === healthy[domain]) {
+  if (i > 0 && readsAlike(fn, point, healthy)) {
     for (const { mean, sd, slope } of results) {
       mean[i] = mean[0]!;
       sd[i] = sd[0]!;
@@ -162,6 +168,28 @@ function fillCase(
   });
 }
 
+/** Whether nothing that the function reads differs between two points of one setup. */
+function readsAlike(fn: MeterFunction, a: OperatingPoint, b: OperatingPoint): boolean {
+  switch (fn) {
+    case "vac":
+    case "lowz":
+    case "aac":
+    case "hz":
+      return a.ac === b.ac && a.periodic?.state === b.periodic?.state;
+    case "vdc":
+    case "mv":
+    case "adc":
+    case "ua":
+      return a.dc === b.dc;
+    case "ohm":
+    case "continuity":
+    case "diode":
+      return a.dc === b.dc && sameDiodes(a.circuit.controls, b.circuit.controls);
+    case "farad":
+      return a.ac === b.ac;
+  }
+}
+
 function groupBySetup(checks: readonly Check[]): Map<string, Check[]> {
   const groups = new Map<string, Check[]>();
   for (const check of checks) {
@@ -179,7 +207,7 @@ function groupBySetup(checks: readonly Check[]): Map<string, Check[]> {
  */
 function emptyResult(fn: MeterFunction, cases: number, flat: Float32Array): Result {
   const mean = new Float32Array(cases);
-  const slope = fn === "vac" ? mean : fn === "vdc" ? new Float32Array(cases) : flat;
+  const slope = fn === "vac" || fn === "lowz" ? mean : needsLive(fn) ? new Float32Array(cases) : flat;
   return { mean, sd: new Float32Array(cases), slope };
 }
 

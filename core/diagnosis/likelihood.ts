@@ -1,4 +1,5 @@
-import { BEEP_OHMS } from "#core/meter/index.ts";
+import { BEEP_OHMS, FUNCTION_UNIT, isOhms, noContact, type MeterFunction } from "#core/meter/index.ts";
+import type { Unit } from "#core/quantity/index.ts";
 import type { Dictionary, ReadingRow } from "./dictionary.ts";
 import type { Evidence } from "./evidence.ts";
 import { normalBelow, normalDensity } from "./normal.ts";
@@ -101,19 +102,44 @@ function readingLikelihood(
   return Math.log(total);
 }
 
+/** How closely a reading of nothing is nothing, on the scale: a probe in the air picks up some volts. */
+const SLIP_SPREAD: Readonly<Record<MeterFunction, number>> = {
+  vac: 0.4,
+  vdc: 0.4,
+  lowz: 0.4,
+  mv: 0.01,
+  ohm: 0.1,
+  continuity: 0.1,
+  diode: 0.1,
+  farad: 0.1,
+  aac: 0.1,
+  adc: 0.1,
+  ua: 1e-6,
+  hz: 0.5,
+};
+
 /** Where a careless reading falls: nothing at all, or anywhere in the range that this check spans. */
 export function slipDensity(row: ReadingRow, y: number): number {
   const { nothing, low, high } = slipRange(row);
-  const spread = row.check.fn === "ohm" || row.check.fn === "continuity" ? 0.1 : 0.4;
+  const { fn } = row.check;
+  const spread = SLIP_SPREAD[fn];
   const anywhere = y >= low && y <= high ? 1 / (high - low) : 1e-3 / (high - low);
   return NOTHING_SHARE * normalDensity(y, nothing, spread) + (1 - NOTHING_SHARE) * anywhere;
 }
 
+/** How far a careless reading reaches at least, by unit. */
+const SLIP_REACH: Partial<Record<Unit, number>> = { V: 10, A: 1, Hz: 100 };
+
 function slipRange(row: ReadingRow): { nothing: number; low: number; high: number } {
-  if (row.check.fn === "ohm" || row.check.fn === "continuity") return { nothing: 8, low: -0.6, high: 8.1 };
-  let widest = 10;
+  const { fn } = row.check;
+  const nothing = toScale(fn, noContact(fn));
+  if (isOhms(fn)) return { nothing, low: -0.6, high: 8.1 };
+  if (fn === "farad") return { nothing, low: -11.1, high: -0.9 };
+  if (fn === "diode") return { nothing, low: -0.1, high: 3.3 };
+  let widest = SLIP_REACH[FUNCTION_UNIT[fn]] ?? 1;
   for (const mean of row.mean) widest = Math.max(widest, Math.abs(mean));
-  return { nothing: 0, low: row.check.fn === "vac" ? -0.5 : -1.3 * widest, high: 1.3 * widest };
+  const signed = fn === "vdc" || fn === "mv" || fn === "adc" || fn === "ua";
+  return { nothing, low: signed ? -1.3 * widest : -0.05 * widest, high: 1.3 * widest };
 }
 
 /** Outside the model a reading may be as it should, nothing, or anything. */

@@ -1,35 +1,75 @@
-import { accuracy, type MeterFunction } from "#core/meter/index.ts";
+import { accuracy, isOhms, type MeterFunction } from "#core/meter/index.ts";
+
+/** Taken out once: in a sandbox every look at a global costs as much as the sum it is for. */
+const { abs, log10, max, min, sign, sqrt } = Math;
 
 /**
- * Readings are compared on a scale where their errors are about Gaussian: volts as they are, ohms as
- * log₁₀(Ω + 0.3), so that 0.02 Ω and 0.1 Ω count as the same through a pair of leads and OL lies at 8.
+ * Readings are compared on a scale where their errors are about Gaussian: ohms as log₁₀(Ω + 0.3), so that 0.02 Ω and
+ * 0.1 Ω count as the same through a pair of leads and OL lies at 8; farads as log₁₀(F + 10 pF), OL at −1; a diode's
+ * drop as it is, OL at 3.2 V; all else as it is.
  */
 const LEAD_OHMS = 0.3;
-const OVERLOAD = 8;
+const OPEN_LEADS_FARADS = 1e-11;
+
+/** Where OL lies on the scale of a function, if it has one. */
+export function overloadOf(fn: MeterFunction): number {
+  if (isOhms(fn)) return 8;
+  if (fn === "farad") return -1;
+  if (fn === "diode") return 3.2;
+  return fn === "mv" ? 0.65 : Infinity;
+}
 
 /** What the model leaves out (temperature, layout, meter in use), relative to the reading. */
 const MODEL_SPREAD = 0.015;
 
+/** Half-width of what no reading in a running unit is free of, in the reading's unit. Common practice, no source. */
+const UNREST: Readonly<Record<MeterFunction, number>> = {
+  vac: 0.4,
+  lowz: 0.4,
+  vdc: 0.03,
+  mv: 0.0005,
+  ohm: 0.25,
+  continuity: 0.25,
+  diode: 0.01,
+  farad: 2e-11,
+  aac: 0.05,
+  adc: 0.1,
+  ua: 2e-7,
+  hz: 0.1,
+};
+
 export function toScale(fn: MeterFunction, value: number): number {
-  if (fn === "vac" || fn === "vdc") return value;
-  if (!Number.isFinite(value)) return OVERLOAD;
-  return Math.min(OVERLOAD, Math.log10(Math.max(0, value) + LEAD_OHMS));
+  const overload = overloadOf(fn);
+  if (!Number.isFinite(value)) return Number.isFinite(overload) ? sign(value) * overload : value;
+  if (isOhms(fn)) return min(overload, log10(max(0, value) + LEAD_OHMS));
+  if (fn === "farad") return min(overload, log10(max(0, value) + OPEN_LEADS_FARADS));
+  return value;
 }
 
 export function fromScale(fn: MeterFunction, y: number): number {
-  if (fn === "vac" || fn === "vdc") return y;
-  return y > OVERLOAD - 0.3 ? Infinity : Math.max(0, 10 ** y - LEAD_OHMS);
+  const overload = overloadOf(fn);
+  if (isOhms(fn)) return y > overload - 0.3 ? Infinity : max(0, 10 ** y - LEAD_OHMS);
+  if (fn === "farad") return y > overload - 0.3 ? Infinity : max(0, 10 ** y - OPEN_LEADS_FARADS);
+  if (abs(y) > overload - 0.02) return sign(y) * Infinity;
+  return y;
 }
+
+/** Spread of OL on the scale. */
+const OVERLOAD_SPREAD: Partial<Record<MeterFunction, number>> = { mv: 0.01 };
 
 /** Standard deviation on the scale, from the predicted value's own spread and the meter's accuracy. */
 export function spreadOnScale(fn: MeterFunction, value: number, spread: number): number {
-  if (!Number.isFinite(value)) return 0.1;
-  const meter = accuracy(fn, value) / Math.sqrt(3);
+  if (!Number.isFinite(value)) return OVERLOAD_SPREAD[fn] ?? 0.1;
+  const meter = accuracy(fn, value) / sqrt(3);
+  const unrest = UNREST[fn] / sqrt(3);
   const left = MODEL_SPREAD * value;
-  const sd = Math.sqrt(meter * meter + spread * spread + left * left);
-  if (fn === "vac" || fn === "vdc") return sd;
-  // Megohms on a dirty, damp unit are no precise thing.
-  const damp = value > 5e5 ? 0.3 : 0;
-  const onScale = sd / ((value + LEAD_OHMS) * Math.LN10);
-  return Math.sqrt(onScale * onScale + damp * damp);
+  const sd = sqrt(meter * meter + unrest * unrest + spread * spread + left * left);
+  if (isOhms(fn)) {
+    // Megohms on a dirty, damp unit are no precise thing.
+    const damp = value > 5e5 ? 0.3 : 0;
+    const onScale = sd / ((value + LEAD_OHMS) * Math.LN10);
+    return sqrt(onScale * onScale + damp * damp);
+  }
+  if (fn === "farad") return sd / ((value + OPEN_LEADS_FARADS) * Math.LN10);
+  return sd;
 }

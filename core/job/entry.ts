@@ -1,9 +1,11 @@
-import { FUNCTION_UNIT, needsLive, type MeterFunction } from "#core/meter/index.ts";
+import { FUNCTION_NAME, FUNCTION_UNIT, needsLive, type MeterFunction } from "#core/meter/index.ts";
 import {
   describeQuantityProblem,
   parseQuantity,
+  type Kind,
   type Quantity,
   type QuantityProblem,
+  type Unit,
 } from "#core/quantity/index.ts";
 import type { Setup, UnitModel } from "#core/unit/index.ts";
 import type { ReadingCheck } from "#core/diagnosis/index.ts";
@@ -44,6 +46,20 @@ const FUNCTION_WORDS: Readonly<Record<string, MeterFunction>> = {
   ω: "ohm",
   beep: "continuity",
   continuity: "continuity",
+  diode: "diode",
+  drop: "diode",
+  cap: "farad",
+  capacitance: "farad",
+  farad: "farad",
+  lowz: "lowz",
+  loz: "lowz",
+  mv: "mv",
+  aac: "aac",
+  clamp: "aac",
+  adc: "adc",
+  ua: "ua",
+  µa: "ua",
+  hz: "hz",
 };
 const CONNECTING = new Set(["to", "at", "and", "across", "from", "-", "–", ":", "on", "is", "reads", "="]);
 
@@ -124,28 +140,39 @@ function functionFor(
   words: readonly string[],
   context: EntryContext,
 ): MeterFunction | EntryProblem {
-  const fromUnit =
-    quantity.unit === "V"
-      ? quantity.kind === "ac"
-        ? "vac"
-        : quantity.kind === "dc"
-          ? "vdc"
-          : "volts"
-      : quantity.unit === "Ω"
-        ? "ohm"
-        : undefined;
-  if (quantity.unit !== undefined && fromUnit === undefined)
-    return { code: "unit-misfit", unit: quantity.unit, fn: named ?? context.pending?.fn ?? "vac" };
   const asked = named ?? (words.length === 0 ? context.pending?.fn : undefined);
-  if (fromUnit === undefined)
-    return asked ?? (quantity.value === Infinity ? "ohm" : sideFunction(unit, words));
-  if (fromUnit === "volts") {
-    if (asked === undefined) return sideFunction(unit, words);
-    return needsLive(asked) ? asked : { code: "unit-misfit", unit: "V", fn: asked };
+  const { unit: given, kind, value } = quantity;
+  if (given === undefined) return asked ?? (value === Infinity ? "ohm" : sideFunction(unit, words));
+  if (asked !== undefined && FUNCTION_UNIT[asked] === given && (named !== undefined || kind === undefined))
+    return asked;
+  if (named !== undefined) return { code: "unit-misfit", unit: given, fn: named };
+  const meant = functionOfUnit(given, kind, value);
+  if (meant === "volts")
+    return asked === undefined ? sideFunction(unit, words) : { code: "unit-misfit", unit: given, fn: asked };
+  return meant ?? { code: "unit-misfit", unit: given, fn: asked ?? "vac" };
+}
+
+/** What a unit alone says of the meter's setting; volts do not say which. */
+function functionOfUnit(
+  unit: Unit,
+  kind: Kind | undefined,
+  value: number,
+): MeterFunction | "volts" | undefined {
+  switch (unit) {
+    case "V":
+      return kind === "ac" ? "vac" : kind === "dc" ? "vdc" : "volts";
+    case "A":
+      if (kind === undefined && Math.abs(value) < 1e-3) return "ua";
+      return kind === "dc" ? "adc" : "aac";
+    case "Ω":
+      return "ohm";
+    case "F":
+      return "farad";
+    case "Hz":
+      return "hz";
+    default:
+      return undefined;
   }
-  if (named !== undefined && FUNCTION_UNIT[named] !== FUNCTION_UNIT[fromUnit])
-    return { code: "unit-misfit", unit: quantity.unit!, fn: named };
-  return fromUnit;
 }
 
 /** The function with which a point's side is usually read. */
@@ -229,7 +256,7 @@ export function describeEntryProblem(problem: EntryProblem): string {
     case "unknown-state":
       return `This unit has no state “${problem.at}”. It has ${problem.known.join(", ")}.`;
     case "unit-misfit":
-      return `${problem.unit} does not fit the function ${problem.fn === "ohm" || problem.fn === "continuity" ? "ohms" : "volts"}. Correct the unit or the function.`;
+      return `${problem.unit} does not fit the function ${FUNCTION_NAME[problem.fn]}. Correct the unit or the function.`;
     case "one-point-for-ohms":
       return `Ohms are read between two points. Name the other one after ${problem.at}.`;
   }

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { METER_FUNCTIONS } from "#core/meter/index.ts";
 
 const id = z.string().min(1).max(80);
 const note = z.string().max(2000);
@@ -10,7 +11,7 @@ const setup = z.strictObject({ state: id, lifts: z.array(id).max(20) });
 const reading = z.strictObject({
   kind: z.literal("reading"),
   setup,
-  fn: z.enum(["vac", "vdc", "ohm", "continuity"]),
+  fn: z.enum(METER_FUNCTIONS),
   red: id,
   black: id,
 });

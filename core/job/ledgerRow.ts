@@ -1,5 +1,11 @@
-import { fromScale, type Dictionary, type Posterior, type ReadingRow } from "#core/diagnosis/index.ts";
-import { BEEP_OHMS } from "#core/meter/index.ts";
+import {
+  fromScale,
+  toScale,
+  type Dictionary,
+  type Posterior,
+  type ReadingRow,
+} from "#core/diagnosis/index.ts";
+import { BEEP_OHMS, FUNCTION_UNIT, isOhms } from "#core/meter/index.ts";
 import { expectedOf, isAsItShould } from "./course.ts";
 import { valueOf } from "./events.ts";
 import type { LedgerEntry } from "./replay.ts";
@@ -60,7 +66,13 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
 
 function rangeText(row: ReadingRow, low: number, high: number): string {
   const { fn } = row.check;
-  const [a, b] = [fromScale(fn, fn === "vac" ? Math.max(0, low) : low), fromScale(fn, high)];
+  const [a, b] = [
+    fromScale(
+      fn,
+      fn === "vdc" || fn === "mv" || fn === "adc" || fn === "ua" ? low : Math.max(low, toScale(fn, 0)),
+    ),
+    fromScale(fn, high),
+  ];
   if (!Number.isFinite(a)) return "OL";
   const text = (v: number) => valueText(fn, v, 3);
   return text(a) === text(b)
@@ -73,10 +85,11 @@ function readingVerdict(row: ReadingRow, posterior: Posterior, value: number): s
   if (isAsItShould(row, posterior, value)) return "as it should";
   const { fn } = row.check;
   const healthy = fromScale(fn, row.mean[0]!);
-  if (fn === "ohm" || fn === "continuity") {
+  if (isOhms(fn) || fn === "diode") {
     if (!Number.isFinite(value)) return "open";
     return value > healthy ? "too high" : "too low";
   }
+  if (FUNCTION_UNIT[fn] !== "V") return value < healthy ? "too low" : "too high";
   if (Math.abs(value) < Math.max(1, 0.03 * Math.abs(healthy)) && Math.abs(healthy) > 3)
     return "dead, not low";
   if (Math.abs(healthy) < 1) return "voltage where there should be none";

@@ -5,10 +5,20 @@ import type { UnitModel } from "#core/unit/index.ts";
 import type { FindingBody } from "./events.ts";
 import { showPoint } from "./pointNames.ts";
 
-/** A reading as a meter of 4000 counts would show it; anything under its last digit is plain 0. */
+/** Readings smaller than this are shown as plain 0, by unit. */
+const LEAST: Partial<Record<MeterFunction, number>> = {
+  vdc: 0.005,
+  mv: 5e-5,
+  diode: 5e-4,
+  farad: 2e-11,
+  aac: 0.005,
+  adc: 0.005,
+  ua: 5e-9,
+};
+
+/** A reading as a meter would show it; anything under its last digit is plain 0. */
 export function valueText(fn: MeterFunction, value: number, digits = 4): string {
-  const least = fn === "vac" ? 0.05 : fn === "vdc" ? 0.005 : 0.05;
-  if (Math.abs(value) < least) return `0 ${FUNCTION_UNIT[fn]}`;
+  if (Math.abs(value) < (LEAST[fn] ?? 0.05)) return `0 ${FUNCTION_UNIT[fn]}`;
   return formatQuantity(value, FUNCTION_UNIT[fn], digits);
 }
 

@@ -1,15 +1,18 @@
-/** The meter: its functions, its accuracy, and what it will show between two points of a circuit. */
+/** The meter: its functions, its ranges and accuracy, and what it will show between two points of a circuit. */
 export {
-  accuracy,
   BEEP_OHMS,
   FUNCTION_NAME,
   FUNCTION_UNIT,
   INPUT_OHMS,
+  isOhms,
   METER_FUNCTIONS,
+  MILLIVOLT_LIMIT,
   needsLive,
+  noContact,
   OVERLOAD_OHMS,
   type MeterFunction,
 } from "./meter.ts";
+export { accuracy, rangeFor, shown, type Range } from "./ranges.ts";
+export { sameDiodes } from "./lines.ts";
 export { linesOf, type Lines } from "./responses.ts";
 export { predictLines, predictReading, type Prediction } from "./predict.ts";
-export { predictDiodeTest } from "./diodeTest.ts";

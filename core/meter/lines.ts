@@ -1,10 +1,11 @@
 import {
   throughPair,
+  type Control,
   type DomainView,
   type OperatingPoint,
-  type PeriodicState,
   type Split,
 } from "#core/circuit/index.ts";
+import { refineOhms } from "./deadLines.ts";
 import { INPUT_OHMS, OVERLOAD_OHMS } from "./meter.ts";
 import {
   followersOf,
@@ -15,6 +16,9 @@ import {
   type Lever,
   type Lines,
 } from "./responses.ts";
+
+/** Taken out once: in a sandbox every look at a global costs as much as the sum it is for. */
+const { abs, max, sqrt } = Math;
 
 /** Share of the supply that a conductor with no connection may pick up on a 10 MΩ meter. Common practice, no source. */
 const PICK_UP = 0.06;
@@ -76,15 +80,15 @@ function isUntouched(
   const p = lines.p[m]!;
   const q = lines.q[m]!;
   const moved =
-    Math.abs(potentials.across(0, p, q) - potentials.across(2, p, q)) +
-    Math.abs(potentials.across(1, p, q) - potentials.across(3, p, q));
+    abs(potentials.across(0, p, q) - potentials.across(2, p, q)) +
+    abs(potentials.across(1, p, q) - potentials.across(3, p, q));
   if (moved > UNSEEN_VOLTS) return false;
   let most = 0;
   for (let i = 0; i < 2 * view.left.length; i++) {
-    most = Math.max(most, Math.abs(lefts.across(i, p, q)));
-    if (!view.base.reciprocal) most = Math.max(most, Math.abs(rights.across(i, p, q)));
+    most = max(most, abs(lefts.across(i, p, q)));
+    if (!view.base.reciprocal) most = max(most, abs(rights.across(i, p, q)));
   }
-  const own = Math.abs(base.zRe[m]!) + Math.abs(base.zIm[m]!);
+  const own = abs(base.zRe[m]!) + abs(base.zIm[m]!);
   // Twice for real and imaginary parts.
   if (2 * most * most * kernelSize > UNSEEN_SHARE * own) return false;
   lines.same[m] = 1;
@@ -96,17 +100,18 @@ function isUntouched(
 
 function sizeOf({ re, im }: Split): number {
   let sum = 0;
-  for (let i = 0; i < re.length; i++) sum += Math.abs(re[i]!) + Math.abs(im[i]!);
+  for (let i = 0; i < re.length; i++) sum += abs(re[i]!) + abs(im[i]!);
   return sum;
 }
 
-function keepRest(lines: Lines, view: DomainView, base: BaseResponses, cycle?: PeriodicState): void {
+function keepRest(point: OperatingPoint, lines: Lines, view: DomainView, base: BaseResponses): void {
   if (view.left.length === 0 && view.xRe === view.base.xRe)
     base.rest = {
       value: lines.value.slice(),
       spread: lines.spread.slice(),
       slope: lines.slope.slice(),
-      cycle,
+      cycle: point.periodic?.state,
+      controls: point.circuit.controls,
     };
 }
 
@@ -144,7 +149,7 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
   const levers = leversOf(point, view, base.branches);
   const harmonics = harmonicsOf(point, lines, base);
   const comparable = base.rest !== undefined && base.rest.cycle === point.periodic?.state;
-  const supplyVolts = point.circuit.branches.reduce((most, b) => Math.max(most, Math.abs(b.acVolts)), 0);
+  const supplyVolts = point.circuit.branches.reduce((most, b) => max(most, abs(b.acVolts)), 0);
   const width = base.branches.length;
   const kernelSize = sizeOf(view.kernel);
   lines.same.fill(0);
@@ -156,12 +161,11 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     readRanks(view, p, q, base.zRe[m]!, base.zIm[m]!);
     const vr = potentials.across(0, p, q);
     const vi = potentials.across(1, p, q);
-    const size = Math.sqrt(vr * vr + vi * vi);
-    const impedance = Math.sqrt(zRe * zRe + zIm * zIm);
+    const size = sqrt(vr * vr + vi * vi);
+    const impedance = sqrt(zRe * zRe + zIm * zIm);
     const loaded = inputOhms + zRe;
     const beyond = harmonics ? harmonics[m]! * point.periodic!.scale : 0;
-    const value =
-      (Math.sqrt(size * size + beyond * beyond) * inputOhms) / Math.sqrt(loaded * loaded + zIm * zIm);
+    const value = (sqrt(size * size + beyond * beyond) * inputOhms) / sqrt(loaded * loaded + zIm * zIm);
     const ghost = (PICK_UP * supplyVolts * impedance) / (impedance + inputOhms);
     let variance = ghost * ghost;
     if (size > 0)
@@ -176,10 +180,10 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
         variance += along * along;
       }
     lines.value[m] = value;
-    lines.spread[m] = Math.sqrt(variance);
+    lines.spread[m] = sqrt(variance);
     lines.slope[m] = value;
   }
-  keepRest(lines, view, base, point.periodic?.state);
+  keepRest(point, lines, view, base);
 }
 
 /** V DC, signed: red minus black. It follows the mains through the rectifiers. */
@@ -197,7 +201,7 @@ export function predictDcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     const p = lines.p[m]!;
     const q = lines.q[m]!;
     readRanks(view, p, q, base.zRe[m]!, 0);
-    const loading = inputOhms / (inputOhms + Math.max(0, zRe));
+    const loading = inputOhms / (inputOhms + max(0, zRe));
     let variance = 0;
     for (const { column, re, through } of levers) {
       const moved = re * realResponse(base, m * width + column, through);
@@ -207,13 +211,13 @@ export function predictDcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     for (const { column, re, through } of followers)
       slope += re * realResponse(base, m * width + column, through);
     lines.value[m] = potentials.across(0, p, q) * loading;
-    lines.spread[m] = Math.sqrt(variance);
+    lines.spread[m] = sqrt(variance);
     lines.slope[m] = slope * loading;
   }
-  keepRest(lines, view, base);
+  keepRest(point, lines, view, base);
 }
 
-/** Ω: the Thévenin resistance of the dead circuit as it is wired, parallel paths included. */
+/** Ω: the Thévenin resistance of the dead circuit as it is wired, parallel paths and junctions included. */
 export function predictOhmLines(point: OperatingPoint, lines: Lines): void {
   const view = point.dc;
   const base = responsesOf(lines, point, view.base);
@@ -226,9 +230,10 @@ export function predictOhmLines(point: OperatingPoint, lines: Lines): void {
   const width = base.branches.length;
   const kernelSize = sizeOf(view.kernel);
   lines.same.fill(0);
+  const comparable = base.rest !== undefined && sameDiodes(base.rest.controls, point.circuit.controls);
   load(view);
   for (let m = 0; m < lines.p.length; m++) {
-    if (base.rest && isUntouched(lines, m, base, view, kernelSize)) continue;
+    if (comparable && isUntouched(lines, m, base, view, kernelSize)) continue;
     readRanks(view, lines.p[m]!, lines.q[m]!, base.zRe[m]!, 0);
     lines.slope[m] = 0;
     if (zRe > OVERLOAD_OHMS) {
@@ -242,10 +247,16 @@ export function predictOhmLines(point: OperatingPoint, lines: Lines): void {
       const moved = re * response * response;
       variance += moved * moved;
     }
-    lines.value[m] = Math.max(0, zRe);
-    lines.spread[m] = Math.sqrt(variance);
+    lines.value[m] = max(0, zRe);
+    lines.spread[m] = sqrt(variance);
   }
-  keepRest(lines, view, base);
+  refineOhms(point, lines);
+  keepRest(point, lines, view, base);
+}
+
+/** Whether two lists of controls have the very same diodes: a fault of one leaves no trace in the linear network. */
+export function sameDiodes(a: readonly Control[], b: readonly Control[]): boolean {
+  return a.every((control, i) => control.kind !== "diode" || control === b[i]);
 }
 
 /** One response of a purely resistive line, with the ranks' part in it. */

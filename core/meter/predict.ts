@@ -1,7 +1,9 @@
 import type { OperatingPoint } from "#core/circuit/index.ts";
+import { predictClampLines, predictHertzLines, predictSeriesLines } from "./currents.ts";
+import { predictDiodeLines, predictFaradLines } from "./deadLines.ts";
 import { predictAcLines, predictDcLines, predictOhmLines } from "./lines.ts";
 import { linesOf, type Lines } from "./responses.ts";
-import type { MeterFunction } from "./meter.ts";
+import { LOW_INPUT_OHMS, MILLIVOLT_LIMIT, type MeterFunction } from "./meter.ts";
 
 /** What the meter will show between two nodes, and how far it may be off for reasons the model knows. */
 export interface Prediction {
@@ -13,11 +15,38 @@ export interface Prediction {
   readonly supplySlope: number;
 }
 
-/** The readings of one meter function on every line, left in the lines' own arrays. */
+/** The readings of one meter function on every line, left in the lines' own arrays; keep a set of lines to one function. */
 export function predictLines(point: OperatingPoint, fn: MeterFunction, lines: Lines): void {
-  if (fn === "vac") predictAcLines(point, lines);
-  else if (fn === "vdc") predictDcLines(point, lines);
-  else predictOhmLines(point, lines);
+  switch (fn) {
+    case "vac":
+      return predictAcLines(point, lines);
+    case "lowz":
+      return predictAcLines(point, lines, LOW_INPUT_OHMS);
+    case "vdc":
+      return predictDcLines(point, lines);
+    case "mv": {
+      predictDcLines(point, lines);
+      lines.value.forEach((v, m) => {
+        if (Math.abs(v) > MILLIVOLT_LIMIT) lines.value[m] = Math.sign(v) * Infinity;
+      });
+      return;
+    }
+    case "ohm":
+    case "continuity":
+      return predictOhmLines(point, lines);
+    case "diode":
+      return predictDiodeLines(point, lines);
+    case "farad":
+      return predictFaradLines(point, lines);
+    case "aac":
+      return predictClampLines(point, lines, "ac");
+    case "adc":
+      return predictClampLines(point, lines, "dc");
+    case "ua":
+      return predictSeriesLines(point, lines);
+    case "hz":
+      return predictHertzLines(point, lines);
+  }
 }
 
 /** The reading of one meter function between nodes p (red) and q (black). */

@@ -1,8 +1,8 @@
 import {
   branchCurrentInto,
   columnOf,
-  harmonicVolts,
   throughPair,
+  type Control,
   type DomainView,
   type OperatingPoint,
   type PeriodicState,
@@ -40,7 +40,10 @@ export interface BaseResponses {
   readonly wRe: Float64Array;
   readonly wIm: Float64Array;
   /** The prediction without a change, once it has been made. */
-  rest?: Pick<Lines, "value" | "spread" | "slope"> & { readonly cycle: PeriodicState | undefined };
+  rest?: Pick<Lines, "value" | "spread" | "slope"> & {
+    readonly cycle: PeriodicState | undefined;
+    readonly controls: readonly Control[];
+  };
   /** Of the cycle they were taken from: volts beyond mean and fundamental, by line. */
   harmonics?: { readonly state: PeriodicState; readonly volts: Float64Array };
 }
@@ -129,7 +132,7 @@ export function harmonicsOf(
   if (base.harmonics?.state !== state)
     base.harmonics = {
       state,
-      volts: Float64Array.from(lines.p, (p, m) => harmonicVolts(state.wave(p, lines.q[m]!))),
+      volts: Float64Array.from(lines.p, (p, m) => state.harmonics(p, lines.q[m]!)),
     };
   return base.harmonics.volts;
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { settle, voltageInto, type Circuit, type Control } from "#core/circuit/index.ts";
-import { predictDiodeTest } from "#core/meter/index.ts";
+import { predictReading } from "#core/meter/index.ts";
 import { expandUnit, readUnitOrThrow, type Fault } from "#core/unit/index.ts";
 import { CircuitBuilder } from "../support/circuits.ts";
 import { seeded } from "../support/random.ts";
@@ -131,7 +131,12 @@ const STAGE = readUnitOrThrow({
 function cell(red: string, black: string, fault?: Fault): number {
   const expanded = expandUnit(STAGE, { state: "dead", lifts: [] });
   const circuit = fault ? expanded.withFault(fault) : expanded.circuit;
-  return predictDiodeTest(circuit, expanded.nodeOf(`BR.${red}`), expanded.nodeOf(`BR.${black}`));
+  return predictReading(
+    settle(circuit),
+    "diode",
+    expanded.nodeOf(`BR.${red}`),
+    expanded.nodeOf(`BR.${black}`),
+  ).value;
 }
 
 describe("the six-diode bridge under the diode range (common practice, no source)", () => {

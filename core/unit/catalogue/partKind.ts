@@ -59,6 +59,10 @@ export interface PartKind<P = unknown> {
   readonly modes: readonly ModeKind[];
   /** Pairs of terminals worth a reading across. */
   readonly across: readonly (readonly [string, string])[];
+  /** Those of them worth a reading of V AC on whatever side they lie: windings, and ripple across a capacitor. */
+  readonly alternating?: readonly (readonly [string, string])[];
+  /** Junctions worth the diode range, from anode to cathode. */
+  readonly junctions?: readonly (readonly [string, string])[];
   /** Index, among the branches added, of the one whose power is the part's work; undefined for parts that do no work. */
   readonly workBranch?: number;
   expand(build: PartBuilder, parameters: P, condition: Condition): void;

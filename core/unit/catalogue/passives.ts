@@ -14,6 +14,7 @@ export const capacitor = definePart({
     leakOhms: positive.default(1e8),
   }),
   across: [["a", "b"]],
+  alternating: [["a", "b"]],
   modes: [
     { id: "open", name: "open", weight: 0.5 },
     { id: "shorted", name: "shorted", weight: 0.5 },

@@ -54,6 +54,7 @@ function junctionKind<P extends Junction>(type: string, parameters: z.ZodType<P>
     terminals: ["a", "k"],
     parameters,
     across: [["a", "k"]],
+    junctions: [["a", "k"]],
     modes: failures,
     expand(build, p, { mode }) {
       addJunction(build, "junction", build.node("a"), build.node("k"), p, mode);
@@ -81,6 +82,7 @@ export const zener = definePart({
   terminals: ["a", "k"],
   parameters: z.strictObject({ ...junction, zenerVolts: positive }),
   across: [["k", "a"]],
+  junctions: [["a", "k"]],
   modes: failures,
   expand(build, p, { mode }) {
     const [a, k] = [build.node("a"), build.node("k")];
@@ -109,7 +111,12 @@ export const bridge = definePart({
   type: "bridge",
   terminals: ["a1", "a2", "plus", "minus"],
   parameters: z.strictObject(junction),
-  across: [["a1", "a2"], ["plus", "minus"], ...BRIDGE.map(({ from, to }) => [from, to] as const)],
+  across: [
+    ["a1", "a2"],
+    ["plus", "minus"],
+  ],
+  alternating: [["a1", "a2"]],
+  junctions: BRIDGE.map(({ from, to }) => [from, to] as const),
   modes: BRIDGE.flatMap(({ id, from, to }) =>
     failures.map((f) => ({
       id: `${id}-${f.id}`,
@@ -137,15 +144,8 @@ export const sixDiodeBridge = definePart({
   type: "six-diode-bridge",
   terminals: ["u", "v", "w", "p", "n"],
   parameters: z.strictObject({ ...junction, forwardVolts: positive.default(0.45) }),
-  across: [
-    ["p", "n"],
-    ...LEGS.flatMap((leg) => [
-      ["p", leg] as const,
-      ["n", leg] as const,
-      [leg, "p"] as const,
-      [leg, "n"] as const,
-    ]),
-  ],
+  across: [["p", "n"]],
+  junctions: LEGS.flatMap((leg) => [[leg, "p"] as const, ["n", leg] as const]),
   modes: (["p", "n"] as const).flatMap((rail) =>
     LEGS.flatMap((leg) =>
       failures.map((f) => ({

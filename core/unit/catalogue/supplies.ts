@@ -35,6 +35,10 @@ export const transformer = definePart({
     ["p1", "p2"],
     ["s1", "s2"],
   ],
+  alternating: [
+    ["p1", "p2"],
+    ["s1", "s2"],
+  ],
   modes: [
     { id: "primary-open", name: "primary open", weight: 0.8 },
     { id: "secondary-open", name: "secondary open", weight: 0.2 },
@@ -89,11 +93,14 @@ export const rectifier = definePart({
   },
 });
 
-/** Linear regulator: holds its output while the input is above volts + dropout; the input carries the output's current. */
+/**
+ * Linear regulator: holds its output while the input is above volts + dropout; the input carries the output's current,
+ * which it limits.
+ */
 export const regulator = definePart({
   type: "regulator",
   terminals: ["in", "out", "ground"],
-  parameters: z.strictObject({ volts: ohms, dropout: ohms.default(1.5) }),
+  parameters: z.strictObject({ volts: ohms, dropout: ohms.default(1.5), limitAmps: ohms.default(1) }),
   across: [["out", "ground"]],
   modes: [
     { id: "dead", name: "no output", weight: 0.5 },
@@ -111,8 +118,9 @@ export const regulator = definePart({
       c: ground,
       region: "off",
       volts: p.volts,
+      amps: p.limitAmps,
     });
     const volts = mode === "low" ? p.volts * severity! : p.volts;
-    build.control({ kind: "regulator", constraint, ground, volts, dropout: p.dropout });
+    build.control({ kind: "regulator", constraint, ground, volts, dropout: p.dropout, limit: p.limitAmps });
   },
 });
