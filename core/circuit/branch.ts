@@ -20,6 +20,8 @@ export interface Branch {
   readonly b: number;
   /** Series resistance, > 0. */
   readonly ohms: number;
+  /** Series resistance to DC where it is another: the equivalent of a diode that the mains swings. */
+  readonly dcOhms?: number;
   /** Series inductance; 0 for none. */
   readonly henries: number;
   /** Series capacitance; 0 for none. A capacitor blocks DC. */

@@ -91,6 +91,11 @@ export interface Setting {
   /** Diode: the voltage across its junction. */
   readonly junction?: number;
   /** Diode that the mains swings: the branch with its mean and its fundamental. */
-  readonly linear?: { readonly ohms: number; readonly henries: number; readonly dcVolts: number };
+  readonly linear?: {
+    readonly ohms: number;
+    readonly henries: number;
+    readonly dcOhms?: number;
+    readonly dcVolts: number;
+  };
   readonly loadOhms?: number;
 }

@@ -103,7 +103,7 @@ function cyclesBy(base: AtRest): Map<string, AtRest> {
 /** By how much a diode's share of what drives it may differ from the others', its source impedance, its current. */
 const SAME_SHARE = 0.003;
 const SAME_IMPEDANCE = 0.003;
-const SAME_AMPS = 0.01;
+const SAME_AMPS = 0.03;
 const MOST_SCALING = 0.15;
 
 /**
@@ -118,7 +118,9 @@ function follow(circuit: Circuit, settings: Setting[], base: AtRest, known: AtRe
   const diodes = circuit.controls.flatMap((c, i) => (c.kind === "diode" ? [{ c, i }] : []));
   if (diodes.some(({ c, i }) => c !== known.circuit.controls[i])) return undefined;
   const carried = withDiodes(circuit, settings, (_, i) => known.settings[i]!);
-  const trial = solvedWhenAsked(withSettings(circuit, carried), base, periodic);
+  // Another fault's cycle drives this network, which is the healthy one but for its own fault.
+  const cycle = known === base || !base.periodic ? periodic : { ...periodic, network: base.periodic.state };
+  const trial = solvedWhenAsked(withSettings(circuit, carried), base, cycle);
   if (trial.ac === known.ac && trial.dc === known.dc)
     return { settings: carried, solved: trial, restless: [] };
   const driven = diodes
@@ -143,10 +145,7 @@ function follow(circuit: Circuit, settings: Setting[], base: AtRest, known: AtRe
   const solved =
     scaled === carried
       ? trial
-      : solvedWhenAsked(withSettings(circuit, scaled), base, {
-          state: periodic.state,
-          scale: scale * periodic.scale,
-        });
+      : solvedWhenAsked(withSettings(circuit, scaled), base, { ...cycle, scale: scale * cycle.scale });
   for (const { c } of diodes) {
     const was = scale * meanAmps(known, c.branch);
     if (Math.abs(meanAmps(solved, c.branch) - was) > SAME_AMPS * Math.abs(was) + 1e-6) return undefined;

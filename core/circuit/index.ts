@@ -5,6 +5,7 @@ export type { Control, Need, Setting } from "./control.ts";
 export { branchCurrentInto, throughPair, transferInto, voltageInto, type DomainView } from "./domainView.ts";
 export { periodicState, type PeriodicState } from "./periodic.ts";
 export { portDiodes, solvePorts, type PortDiodes } from "./portDiodes.ts";
+export { harmonicsAcross } from "./solved.ts";
 export { settle, type OperatingPoint } from "./operatingPoint.ts";
 export { assemble, columnOf, denseMatrix, solveDomain, type SolvedDomain, type Split } from "./system.ts";
 export { transient, type TransientOptions, type TransientResult } from "./transient.ts";

@@ -1,6 +1,6 @@
-import type { Branch } from "./branch.ts";
+import { OPEN_OHMS, type Branch } from "./branch.ts";
 import type { Circuit } from "./circuit.ts";
-import { junctionAt, type Diode } from "./junction.ts";
+import { junctionAt, THERMAL_VOLTS, type Diode } from "./junction.ts";
 import { portDiodes, solvePorts, type PortDiodes } from "./portDiodes.ts";
 import { Shooting } from "./shooting.ts";
 import { pairVector, respond, solveDomain, type SolvedDomain } from "./system.ts";
@@ -19,8 +19,13 @@ export interface PeriodicState {
   readonly equivalents: ReadonlyMap<number, Equivalent>;
   /** V(p) − V(q) over one cycle from the rising zero of the supply, STEPS samples, V. */
   wave(p: number, q: number): Float64Array;
-  /** RMS of V(p) − V(q) beyond its mean and its fundamental, V. */
-  harmonics(p: number, q: number): number;
+  /**
+   * RMS of V(p) − V(q) beyond its mean and its fundamental, V, if this circuit's ports drove what those of `driven`
+   * do (a cycle with the same ports).
+   */
+  harmonics(p: number, q: number, driven?: PeriodicState): number;
+  /** Mean products of what the ports drive beyond mean and fundamental, (m + k)² in A². */
+  readonly shares: Float64Array;
   /** Where it stands and how it answers, to start a similar circuit from. */
   readonly state: Float64Array;
   readonly jacobian: Float64Array | undefined;
@@ -28,7 +33,7 @@ export interface PeriodicState {
   readonly still: ReadonlySet<string>;
 }
 
-export type Equivalent = Pick<Branch, "ohms" | "henries" | "dcVolts">;
+export type Equivalent = Pick<Branch, "ohms" | "henries" | "dcOhms" | "dcVolts">;
 
 export const STEPS = 200;
 /** √2·sin and √2·cos of the angle each step ends at. */
@@ -298,11 +303,12 @@ function finished(
     return volts;
   };
   const shares = harmonicShares(network, record);
-  const harmonics = (p: number, q: number): number => {
+  const harmonics = (p: number, q: number, driven?: PeriodicState): number => {
+    const products = driven?.shares.length === shares.length ? driven.shares : shares;
     const at = columns.map((column) => difference(column, p, q));
     let square = 0;
     for (let i = 0; i < m + k; i++)
-      for (let j = 0; j < m + k; j++) square += at[i]! * at[j]! * shares[i * (m + k) + j]!;
+      for (let j = 0; j < m + k; j++) square += at[i]! * at[j]! * products[i * (m + k) + j]!;
     return Math.sqrt(Math.max(0, square));
   };
   const equivalents = new Map<number, Equivalent>();
@@ -312,7 +318,7 @@ function finished(
     const amps = Float64Array.from({ length: STEPS }, (_, step) => record.amps[step * k + d]!);
     equivalents.set(index, equivalentOf(diode, fourier(wave(a, b)), fourier(amps), circuit.hertz));
   });
-  return { equivalents, wave, harmonics, state, jacobian, still: network.still };
+  return { equivalents, wave, harmonics, shares, state, jacobian, still: network.still };
 }
 
 /**
@@ -354,13 +360,23 @@ function fourier(x: Float64Array): { mean: number; re: number; im: number } {
 
 type Harmonics = ReturnType<typeof fourier>;
 
-/** The series R + jωL with an EMF that has the diode's mean and fundamental of voltage and current; either may be negative. */
+/**
+ * The series R + jωL that has the diode's fundamental of voltage and current (either may be negative), and to DC its
+ * mean of both: an EMF behind the slope of the junction at its mean current, as stiff as the diode itself.
+ */
 function equivalentOf(diode: Diode, volts: Harmonics, amps: Harmonics, hertz: number): Equivalent {
   const size = amps.re ** 2 + amps.im ** 2;
   const re = (volts.re * amps.re + volts.im * amps.im) / size;
   const im = (volts.im * amps.re - volts.re * amps.im) / size;
+  const dcOhms =
+    amps.mean > 1e-7 ? diode.seriesOhms + (diode.emission * THERMAL_VOLTS) / amps.mean : OPEN_OHMS;
   if (size > 1e-18 && Number.isFinite(re) && Math.abs(re) < 1e9)
-    return { ohms: re, henries: im / (2 * Math.PI * hertz), dcVolts: volts.mean - amps.mean * re };
+    return {
+      ohms: re,
+      henries: im / (2 * Math.PI * hertz),
+      dcOhms,
+      dcVolts: volts.mean - amps.mean * dcOhms,
+    };
   // No alternating current: the tangent where the diode stands.
   const { siemens } = junctionAt(diode, volts.mean - diode.offsetVolts);
   const ohms = diode.seriesOhms + 1 / siemens;

@@ -19,6 +19,8 @@ export interface Solved {
 export interface Cycle {
   readonly state: PeriodicState;
   readonly scale: number;
+  /** Cycle of the network that stands nearest to this one, where it is not the one that drives. */
+  readonly network?: PeriodicState;
 }
 
 /** A solved circuit with the settings that made it. */
@@ -83,8 +85,10 @@ function viewOf(circuit: Circuit, domain: Domain, base: Solved | undefined): Dom
 
 /** Two states of one branch that this domain cannot tell apart. */
 function sameIn(domain: Domain, a: Branch, b: Branch): boolean {
-  const source = domain === "ac" ? a.acVolts === b.acVolts : a.dcVolts === b.dcVolts;
-  return source && a.ohms === b.ohms && a.henries === b.henries && a.farads === b.farads;
+  const same = a.ohms === b.ohms && a.henries === b.henries && a.farads === b.farads;
+  return domain === "ac"
+    ? same && a.acVolts === b.acVolts
+    : same && a.dcVolts === b.dcVolts && a.dcOhms === b.dcOhms;
 }
 
 function sameEquation(a: Constraint, b: Constraint): boolean {
@@ -114,7 +118,9 @@ export function amps(solved: Solved, index: number): number {
 
 /** RMS of V(a) − V(b) beyond its mean and its fundamental, V. */
 export function harmonicsAcross({ periodic }: Solved, a: number, b: number): number {
-  return periodic ? periodic.scale * periodic.state.harmonics(a, b) : 0;
+  if (!periodic) return 0;
+  const { state, scale, network = state } = periodic;
+  return scale * network.harmonics(a, b, state);
 }
 
 /** Size of a branch's current in one domain, A. Without a source in that domain nothing flows, and nothing is solved. */

@@ -96,7 +96,7 @@ export function rowOf(base: SolvedDomain, a: number, b: number): Split {
 /** Admittance (S) of a series R–L–C branch; `into[0]` real, `into[1]` imaginary. */
 export function admittanceInto(into: Float64Array, branch: Branch, domain: Analysis, hertz: number): void {
   if (domain !== "ac") {
-    into[0] = 1 / (branch.farads > 0 ? OPEN_OHMS : branch.ohms);
+    into[0] = 1 / (branch.farads > 0 ? OPEN_OHMS : (branch.dcOhms ?? branch.ohms));
     into[1] = 0;
     return;
   }

@@ -1,4 +1,10 @@
-import { branchCurrentInto, transferInto, voltageInto, type OperatingPoint } from "#core/circuit/index.ts";
+import {
+  branchCurrentInto,
+  harmonicsAcross,
+  transferInto,
+  voltageInto,
+  type OperatingPoint,
+} from "#core/circuit/index.ts";
 import { BURDEN_OHMS } from "./meter.ts";
 import type { Lines } from "./responses.ts";
 
@@ -30,8 +36,7 @@ function clamped(point: OperatingPoint, p: number, q: number, domain: "ac" | "dc
     branchCurrentInto(i, point[domain], index, a, b);
     re += sign * i[0]!;
     im += sign * i[1]!;
-    if (point.periodic && henries === 0 && farads === 0)
-      pulses += (point.periodic.scale * point.periodic.state.harmonics(a, b)) / ohms;
+    if (henries === 0 && farads === 0) pulses += harmonicsAcross(point, a, b) / ohms;
   });
   return domain === "dc" ? re : Math.hypot(re, im, pulses);
 }
@@ -59,7 +64,7 @@ export function predictHertzLines(point: OperatingPoint, lines: Lines): void {
     const [p, q] = [lines.p[m]!, lines.q[m]!];
     voltageInto(i, point.ac, p, q);
     const fundamental = Math.hypot(i[0]!, i[1]!);
-    const beyond = point.periodic ? point.periodic.scale * point.periodic.state.harmonics(p, q) : 0;
+    const beyond = harmonicsAcross(point, p, q);
     const counted = Math.hypot(fundamental, beyond) >= COUNTED_VOLTS;
     lines.value[m] = counted ? point.circuit.hertz * (beyond > fundamental ? 2 : 1) : 0;
     lines.spread[m] = counted ? 0.005 * point.circuit.hertz : 0;

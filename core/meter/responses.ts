@@ -45,7 +45,11 @@ export interface BaseResponses {
     readonly controls: readonly Control[];
   };
   /** Of the cycle they were taken from: volts beyond mean and fundamental, by line. */
-  harmonics?: { readonly state: PeriodicState; readonly volts: Float64Array };
+  harmonics?: {
+    readonly state: PeriodicState;
+    readonly network: PeriodicState;
+    readonly volts: Float64Array;
+  };
 }
 
 export function linesOf(pairs: readonly (readonly [red: number, black: number])[]): Lines {
@@ -127,12 +131,14 @@ export function harmonicsOf(
   lines: Lines,
   base: BaseResponses,
 ): Float64Array | undefined {
-  const state = point.periodic?.state;
-  if (!state) return undefined;
-  if (base.harmonics?.state !== state)
+  const { periodic } = point;
+  if (!periodic) return undefined;
+  const { state, network = state } = periodic;
+  if (base.harmonics?.state !== state || base.harmonics.network !== network)
     base.harmonics = {
       state,
-      volts: Float64Array.from(lines.p, (p, m) => state.harmonics(p, lines.q[m]!)),
+      network,
+      volts: Float64Array.from(lines.p, (p, m) => network.harmonics(p, lines.q[m]!, state)),
     };
   return base.harmonics.volts;
 }
