@@ -1,12 +1,14 @@
-import { OPEN_OHMS } from "./branch.ts";
+import { OPEN_OHMS, type Branch } from "./branch.ts";
 import type { Circuit } from "./circuit.ts";
 import type { Control, Setting } from "./control.ts";
 import { branchCurrentInto, transferInto, voltageInto } from "./domainView.ts";
 import { limitStep } from "./junction.ts";
 import { periodicState } from "./periodic.ts";
+import { admittanceInto } from "./system.ts";
 import { agree, positions, withSettings } from "./settings.ts";
 import {
   dcVolts,
+  harmonicsAcross,
   isDriven,
   magnitude,
   restingIn,
@@ -100,9 +102,9 @@ function cyclesBy(base: AtRest): Map<string, AtRest> {
   return known;
 }
 
-/** By how much a diode's share of what drives it may differ from the others', its source impedance, its current. */
+/** By how much a diode's share of what drives it may differ from the others', its current; power taken from the pulses. */
 const SAME_SHARE = 0.003;
-const SAME_IMPEDANCE = 0.003;
+const SAME_PULSES = 0.002;
 const SAME_AMPS = 0.03;
 const MOST_SCALING = 0.15;
 
@@ -131,10 +133,10 @@ function follow(circuit: Circuit, settings: Setting[], base: AtRest, known: AtRe
   const common = ratio(trial, known, first);
   const scale = Math.sqrt(common[0] ** 2 + common[1] ** 2);
   if (Math.abs(scale - 1) > MOST_SCALING) return undefined;
+  if (pulsesTaken(circuit, known, driven) > SAME_PULSES) return undefined;
   for (const port of driven) {
     const own = ratio(trial, known, port);
     if (Math.abs(own[0] - common[0]) + Math.abs(own[1] - common[1]) > SAME_SHARE) return undefined;
-    if (impedanceMoved(trial, known, port) > SAME_IMPEDANCE) return undefined;
   }
   const scaled =
     Math.abs(scale - 1) < 5e-4
@@ -167,12 +169,42 @@ function ratio(now: Solved, known: Solved, { a, b }: Port): [re: number, im: num
   return [(re * scratch[0]! + im * scratch[1]!) / size, (im * scratch[0]! - re * scratch[1]!) / size];
 }
 
-/** Change of the impedance a port sees, relative to it. */
-function impedanceMoved(now: Solved, known: Solved, { a, b }: Port): number {
-  transferInto(scratch, now.ac, a, b, a, b);
-  const [re, im] = [scratch[0]!, scratch[1]!];
-  transferInto(scratch, known.ac, a, b, a, b);
-  return Math.hypot(re - scratch[0]!, im - scratch[1]!) / Math.hypot(scratch[0]!, scratch[1]!);
+/**
+ * Share of the rectified power that the branches which differ would take from the pulses. The fundamental is followed
+ * exactly; the pulses' current i through such a branch meets its change of impedance Δz (at twice the mains frequency)
+ * in parallel with the impedance its terminals see, and i²·|Δz ∥ z| is lost, won or moved.
+ */
+function pulsesTaken(
+  circuit: Circuit,
+  known: Solved,
+  driven: readonly (Port & { branch: number })[],
+): number {
+  const rectified = driven.reduce(
+    (sum, { a, b, branch }) => sum + Math.abs(meanAmps(known, branch)) * magnitude(known.ac, a, b),
+    0,
+  );
+  let taken = 0;
+  circuit.branches.forEach((now, i) => {
+    const was = known.circuit.branches[i]!;
+    if (now === was || driven.some(({ branch }) => branch === i)) return;
+    const [r, x] = impedance(was, 2 * circuit.hertz);
+    const [newR, newX] = impedance(now, 2 * circuit.hertz);
+    const moved = Math.hypot(newR - r, newX - x);
+    if (moved === 0) return;
+    const pulses = harmonicsAcross(known, was.a, was.b) / Math.hypot(r, x);
+    transferInto(scratch, known.ac, was.a, was.b, was.a, was.b);
+    const [re, im] = [scratch[0]!, scratch[1]!];
+    admittanceInto(scratch, was, "ac", circuit.hertz);
+    const size = re * re + im * im;
+    const seen = 1 / Math.max(Math.hypot(re / size - scratch[0]!, -im / size - scratch[1]!), 1 / OPEN_OHMS);
+    taken += (pulses * pulses * moved * seen) / (moved + seen);
+  });
+  return taken / rectified;
+}
+
+function impedance({ ohms, henries, farads }: Branch, hertz: number): [re: number, im: number] {
+  const omega = 2 * Math.PI * hertz;
+  return [ohms, omega * henries - (farads > 0 ? 1 / (omega * farads) : 0)];
 }
 
 function meanAmps({ circuit, dc }: Solved, branch: number): number {

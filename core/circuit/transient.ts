@@ -1,6 +1,6 @@
 import type { Branch } from "./branch.ts";
 import type { Circuit } from "./circuit.ts";
-import { advance, startOf, type StepKind, type StepState } from "./transientStep.ts";
+import { advance, startOf, withJunctions, type StepKind, type StepState } from "./transientStep.ts";
 
 export interface TransientOptions {
   /** Length of the run, s. */
@@ -34,7 +34,8 @@ const STIFF_STEPS = 2;
  * The error of a step is estimated from the second-order predictor (Gresho, Lee and Sani 1980, from memory): with
  * x_p = x + h·((1 + h/2h₀)·f − (h/2h₀)·f₀), the trapezoid's error is (x − x_p)/(3·(1 + h₀/h)).
  */
-export function transient(circuit: Circuit, options: TransientOptions): TransientResult {
+export function transient(settled: Circuit, options: TransientOptions): TransientResult {
+  const circuit = withJunctions(settled);
   const { seconds, maxStep = 1 / (40 * circuit.hertz), tolerance = 1e-4, nodes } = options;
   const time: number[] = [];
   const volts: number[][] = nodes.map(() => []);

@@ -23,6 +23,17 @@ export type StepKind = "euler" | "trapezoid";
 
 const NEWTON_STEPS = 60;
 
+/** The circuit with its diodes as junctions again, whatever equivalents an operating point has left in their branches. */
+export function withJunctions(circuit: Circuit): Circuit {
+  const branches = [...circuit.branches];
+  for (const { branch, seriesOhms } of diodesOf(circuit)) {
+    const { id, a, b, tolerance } = branches[branch]!;
+    const bare = { ohms: seriesOhms, henries: 0, farads: 0, acVolts: 0, dcVolts: 0 };
+    branches[branch] = { id, a, b, tolerance, ...bare };
+  }
+  return { ...circuit, branches };
+}
+
 /** The circuit at rest at t = 0. */
 export function startOf(circuit: Circuit): StepState {
   const count = circuit.branches.length;

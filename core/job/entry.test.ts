@@ -75,7 +75,7 @@ describe("what is not understood is said, with what and where", () => {
     ["P4.3 N P4.1 118", "too-many-points", "more than two"],
     ["P4.3 to N", "no-value", "118 vac"],
     ["P4.3 to N 1,200.5", "quantity", "comma and a point"],
-    ["P4.3 to N 12 s", "unit-misfit", "s does not fit"],
+    ["P4.3 to N ohm 12 A", "unit-misfit", "A does not fit"],
     ["P4.3 ohm 230 vac", "unit-misfit", "V does not fit"],
     ["P4.3 44 ohm", "one-point-for-ohms", "Ohms are read between two points"],
     ["P4.3 to N 118 in tumble dry", "unknown-state", "Rinse heat"],

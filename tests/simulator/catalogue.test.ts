@@ -320,7 +320,12 @@ describe.each(Object.entries(BENCHES))("%s", (type, bench) => {
 });
 
 /** Whether the diode range tells the two apart across any of the part's junctions. */
-function junctionsDiffer(type: string, expanded: ExpandedUnit, a: OperatingPoint, b: OperatingPoint): boolean {
+function junctionsDiffer(
+  type: string,
+  expanded: ExpandedUnit,
+  a: OperatingPoint,
+  b: OperatingPoint,
+): boolean {
   return (CATALOGUE.get(type)!.junctions ?? []).some(([anode, cathode]) => {
     const [p, q] = [expanded.nodeOf(`X.${anode}`), expanded.nodeOf(`X.${cathode}`)];
     const [x, y] = [a, b].map((point) => predictReading(point, "diode", p, q).value) as [number, number];

@@ -107,7 +107,7 @@ function timeCards(
 
 /** Series R–L–C with its EMF; each joint between them is a node of the deck's own. */
 function branchCards(
-  { a, b, ohms, henries, farads, acVolts, dcVolts }: Branch,
+  { a, b, ohms, dcOhms = ohms, henries, farads, acVolts, dcVolts }: Branch,
   i: number,
   domain: Domain,
 ): string[] {
@@ -120,13 +120,13 @@ function branchCards(
   };
   const volts = domain === "ac" ? acVolts : dcVolts;
   const parts: ((from: string, to: string) => string)[] = [
-    (f, t) => `r${i} ${f} ${t} ${domain === "dc" && farads > 0 ? 1e10 : ohms}`,
+    (f, t) => `r${i} ${f} ${t} ${domain === "ac" ? ohms : farads > 0 ? 1e10 : dcOhms}`,
   ];
   if (volts !== 0)
     parts.push(
       (f, t) => `v${i} ${f} ${t} dc ${domain === "dc" ? volts : 0} ac ${domain === "ac" ? volts : 0}`,
     );
-  if (domain === "ac" && henries > 0) parts.push((f, t) => `l${i} ${f} ${t} ${henries}`);
+  if (domain === "ac" && henries !== 0) parts.push((f, t) => `l${i} ${f} ${t} ${henries}`);
   if (domain === "ac" && farads > 0) parts.push((f, t) => `c${i} ${f} ${t} ${farads}`);
   parts.forEach((card, k) => next(card, k === parts.length - 1));
   return cards;
