@@ -70,6 +70,7 @@ function ItemRow({ item }: { item: ItemView }) {
                 <span>
                   {s.name}
                   {s.mode && `, ${s.mode}`}
+                  {s.looks && <span className="block text-ink-soft">{s.looks}</span>}
                 </span>
                 <span className="reading">{(s.chance * 100).toFixed(1)} %</span>
               </li>

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { findPoint, pairAcross } from "#core/job/index.ts";
 import { ModelError, readUnitOrThrow, type Fault, type UnitModel } from "#core/unit/index.ts";
-import { CATALOGUE } from "#core/unit/index.ts";
+import { modesOf } from "#core/unit/index.ts";
 import { UsageError } from "./arguments.ts";
 
 /** Reads and validates a model file; every fault in it is listed with its path. */
@@ -68,7 +68,7 @@ export function readFault(unit: UnitModel, text: string): Fault {
   const [id = "", modeId = "", size] = text.split(":");
   const part = unit.parts.find((p) => p.id === id);
   if (!part) throw new UsageError(`There is no part “${id}” in ${unit.id}.`);
-  const modes = CATALOGUE.get(part.type)!.modes;
+  const modes = modesOf(part);
   const mode = modes.find((m) => m.id === modeId);
   if (!mode)
     throw new UsageError(

@@ -15,6 +15,8 @@ export interface Need {
  * - output: a board's switch that closes while all its needs hold. Off: `offOhms`.
  * - rectifier: a bridge with smoothing. DC EMF = √2·|V(ac)| − `dropVolts`; blocks when that is not positive; the DC
  *   power is drawn from the AC side through the `load` branch.
+ * - converter: a switching supply. While its input, RMS in `domain`, reaches `minimum`, it holds `volts`, or what
+ *   `limit` amperes leave of it, and draws its output's power over `efficiency` through the `load` branch.
  * - regulator: V(in) − V(ground) decides whether it regulates, is starved or is off; above `limit` amperes it gives
  *   that current until its output is back up.
  * - diode: Shockley's junction from the branch's a to its b, in series with `seriesOhms` and `offsetVolts` (a zener's
@@ -55,6 +57,19 @@ export type Control =
       readonly dropVolts: number;
     }
   | {
+      readonly kind: "converter";
+      readonly id: string;
+      readonly input: readonly [number, number];
+      readonly domain: "ac" | "dc";
+      readonly minimum: number;
+      readonly source: number;
+      readonly sourceOhms: number;
+      readonly load: number;
+      readonly volts: number;
+      readonly limit: number;
+      readonly efficiency: number;
+    }
+  | {
       readonly kind: "regulator";
       readonly id: string;
       readonly constraint: number;
@@ -82,11 +97,11 @@ export type Control =
     }
   | { readonly kind: "fuse"; readonly id: string; readonly branch: number; readonly carries: number };
 
-/** Where a control stands. `on`: relay pulled in, output driving, rectifier charging, fuse whole, diode always. */
+/** Where a control stands. `on`: relay pulled in, output driving, rectifier charging, converter running, fuse whole, diode always. */
 export interface Setting {
   readonly on: boolean;
   readonly region?: RegulatorRegion;
-  /** Rectifier: its DC EMF in volts and the ohms it presents to the AC side. */
+  /** Rectifier and converter: the DC EMF in volts and the ohms presented to the input. */
   readonly emf?: number;
   /** Diode: the voltage across its junction. */
   readonly junction?: number;

@@ -87,6 +87,8 @@ function settingOf(control: Control, was: Setting, solved: Solved): Setting {
       return { on: was.on && residualAmps(solved, control.branches) <= control.trips };
     case "rectifier":
       return rectifierSetting(control, solved);
+    case "converter":
+      return converterSetting(control, was, solved);
     case "regulator":
       return regulatorSetting(control, was, solved);
   }
@@ -116,6 +118,21 @@ function rectifierSetting(control: Extract<Control, { kind: "rectifier" }>, solv
   if (emf <= 0.5) return { on: false, emf: 0, loadOhms: OPEN_OHMS };
   const watts = emf * ampsIn(solved, "dc", control.source);
   return { on: true, emf, loadOhms: Math.min(OPEN_OHMS, Math.max(0.1, volts ** 2 / Math.max(watts, 1e-9))) };
+}
+
+function converterSetting(
+  control: Extract<Control, { kind: "converter" }>,
+  was: Setting,
+  solved: Solved,
+): Setting {
+  const [a, b] = control.input;
+  const input = control.domain === "ac" ? magnitude(solved.ac, a, b) : dcVolts(solved.dc, a, b);
+  if (input < control.minimum) return { on: false, emf: 0, loadOhms: OPEN_OHMS };
+  const amps = was.on ? ampsIn(solved, "dc", control.source) : 0;
+  const allowed = amps > 0 ? (was.emf! * control.limit) / amps : Infinity;
+  const watts = (was.emf ?? 0) * amps;
+  const loadOhms = Math.max(0.1, (control.efficiency * input ** 2) / Math.max(watts, 1e-9));
+  return { on: true, emf: Math.min(control.volts, allowed), loadOhms: Math.min(OPEN_OHMS, loadOhms) };
 }
 
 function within(value: number, min: number, max: number): boolean {

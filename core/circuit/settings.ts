@@ -10,6 +10,7 @@ export function restSetting(control: Control): Setting {
     case "output":
       return { on: false };
     case "rectifier":
+    case "converter":
       return { on: false, emf: 0, loadOhms: OPEN_OHMS };
     case "regulator":
       return { on: false, region: "off" };
@@ -48,6 +49,7 @@ export function withSettings(circuit: Circuit, settings: readonly Setting[], sha
       case "output":
         return set(control.branch, { ohms: on ? control.onOhms : control.offOhms });
       case "rectifier":
+      case "converter":
         set(control.source, { ohms: on ? control.sourceOhms : OPEN_OHMS, dcVolts: on ? share * emf! : 0 });
         return set(control.load, { ohms: loadOhms! });
       case "diode":
@@ -69,7 +71,7 @@ export function withSettings(circuit: Circuit, settings: readonly Setting[], sha
   return { ...circuit, branches, constraints };
 }
 
-/** Settings agree when positions are the same and rectifier values lie within 0.02 %. */
+/** Settings agree when positions are the same and the values of rectifiers and converters lie within 0.02 %. */
 export function agree(a: Setting, b: Setting): boolean {
   const close = (x = 0, y = 0) => Math.abs(x - y) <= 2e-4 * Math.max(Math.abs(x), Math.abs(y));
   // A junction's voltage to ten microvolts: a current to 0.02 %.

@@ -46,6 +46,23 @@ export function findingLikelihood(
   evidence: Evidence,
   supply: SupplyBelief,
 ): FindingLikelihood {
+  const likelihood = steadyLikelihood(dictionary, evidence, supply);
+  if (evidence.kind === "claim") return likelihood;
+  // A fault that comes and goes reads as the healthy unit (case 0) the rest of the time.
+  const healthy = Math.exp(likelihood.cases[0]!);
+  dictionary.cases.forEach(({ suspect }, i) => {
+    const shows = dictionary.suspects[suspect]!.intermittent;
+    if (shows === undefined) return;
+    likelihood.cases[i] = Math.log(shows * Math.exp(likelihood.cases[i]!) + (1 - shows) * healthy);
+  });
+  return likelihood;
+}
+
+function steadyLikelihood(
+  dictionary: Dictionary,
+  evidence: Evidence,
+  supply: SupplyBelief,
+): FindingLikelihood {
   const cases = new Float64Array(dictionary.cases.length);
   switch (evidence.kind) {
     case "claim":

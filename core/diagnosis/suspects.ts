@@ -1,4 +1,4 @@
-import { CATALOGUE, type Fault, type UnitModel } from "#core/unit/index.ts";
+import { modesOf, type Fault, type UnitModel } from "#core/unit/index.ts";
 
 /** A part in a failure mode, or one of the two suspects that are no fault of a part. */
 export interface Suspect {
@@ -7,11 +7,15 @@ export interface Suspect {
   readonly name: string;
   /** "open" */
   readonly modeName: string;
+  /** What it looks, sounds or smells like; "" for the two that are no fault of a part. */
+  readonly looks: string;
   readonly part?: string;
   /** Replaceable item; undefined for the two that are no fault of a part. */
   readonly item?: string;
   /** Starting weight, normalised over the unit. */
   readonly prior: number;
+  /** For a fault that comes and goes: the share of the time it shows. */
+  readonly intermittent?: number;
   /** False where the part's readings are right and its work is not done. */
   readonly works: boolean;
 }
@@ -42,18 +46,26 @@ export interface SuspectList {
  */
 export function listSuspects(unit: UnitModel): SuspectList {
   const suspects: Suspect[] = [
-    { id: AS_IT_SHOULD, name: "Works as it should", modeName: "", prior: PRIOR_AS_IT_SHOULD, works: true },
+    {
+      id: AS_IT_SHOULD,
+      name: "Works as it should",
+      modeName: "",
+      looks: "",
+      prior: PRIOR_AS_IT_SHOULD,
+      works: true,
+    },
     {
       id: NOT_IN_MODEL,
       name: "Something not in the model",
       modeName: "",
+      looks: "",
       prior: PRIOR_NOT_IN_MODEL,
       works: true,
     },
   ];
   const cases: Case[] = [{ suspect: 0, share: 1 }];
   const modes = unit.parts.flatMap((part) =>
-    CATALOGUE.get(part.type)!.modes.map((mode) => ({
+    modesOf(part).map((mode) => ({
       part,
       mode,
       weight: part.weights[mode.id] ?? mode.weight,
@@ -68,10 +80,12 @@ export function listSuspects(unit: UnitModel): SuspectList {
       id: `${part.id}:${mode.id}`,
       name: part.name,
       modeName: mode.name,
+      looks: mode.looks,
       part: part.id,
       item: part.item,
       prior,
       works: mode.works ?? true,
+      ...(mode.intermittent === undefined ? {} : { intermittent: mode.intermittent }),
     });
     const sizes: readonly (number | undefined)[] = mode.severities ?? [undefined];
     for (const severity of sizes)

@@ -58,12 +58,13 @@ function twoSuspects(): Dictionary {
     id,
     name: id,
     modeName: "",
+    looks: "",
     part: id,
     item: id,
     prior,
     works: true,
   });
-  const none = (id: string) => ({ id, name: id, modeName: "", prior: 1e-9, works: true });
+  const none = (id: string) => ({ id, name: id, modeName: "", looks: "", prior: 1e-9, works: true });
   return {
     unit: real.unit,
     suspects: [none("as-it-should"), none("not-in-model"), suspect("A", 0.75), suspect("B", 0.25)],
@@ -89,6 +90,23 @@ describe("Bayes by hand", () => {
       { kind: "reading", id: "r", check: readingCheck(dead, "vdc", "HT1.1", "HT1.2"), value: 1 },
     ]);
     expect(posterior.suspects[2]).toBeCloseTo(wanted, 6);
+  });
+
+  test("a fault that shows 70 % of the time, read as healthy", () => {
+    const steady = twoSuspects();
+    const [asItShould, outside, a, b] = steady.suspects;
+    const dictionary = { ...steady, suspects: [asItShould!, outside!, a!, { ...b!, intermittent: 0.7 }] };
+    const row = dictionary.row(readingCheck(dead, "vdc", "HT1.1", "HT1.2"));
+    if ("chance" in row) throw new Error("a reading's row was expected");
+    // Read as healthy (0 V, as A reads too): B's likelihood is 0.3 of A's, and 0.7 of next to nothing.
+    const healthy = row.mean[0]!;
+    const posterior = weigh(dictionary, [{ kind: "reading", id: "r", check: row.check, value: healthy }]);
+    const honest = (mean: number) => (1 - SLIP) * normalDensity(healthy, mean, 1);
+    const slip = SLIP * (0.6 * normalDensity(healthy, 0, 0.4) + 0.4 / 26);
+    const [la, lb] = [honest(row.mean[1]!) + slip, honest(row.mean[2]!) + slip];
+    const l0 = honest(healthy) + slip;
+    const wanted = (0.25 * (0.7 * lb + 0.3 * l0)) / (0.75 * la + 0.25 * (0.7 * lb + 0.3 * l0));
+    expect(posterior.suspects[3]).toBeCloseTo(wanted, 6);
   });
 
   test("the normal distribution function, from tables (Abramowitz and Stegun, table 26.1)", () => {

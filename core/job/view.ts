@@ -24,6 +24,7 @@ export interface SuspectView {
   readonly id: string;
   readonly name: string;
   readonly mode: string;
+  readonly looks: string;
   readonly chance: number;
 }
 
@@ -134,6 +135,7 @@ function itemView(
         id: dictionary.suspects[i]!.id,
         name: dictionary.suspects[i]!.name,
         mode: dictionary.suspects[i]!.modeName,
+        looks: dictionary.suspects[i]!.looks,
         chance: posterior.suspects[i]!,
       })),
     evidence: evidenceFor(dictionary, posterior, job, suspects),

@@ -1,5 +1,5 @@
 import type { Branch, Circuit, Constraint, Control, Need } from "#core/circuit/index.ts";
-import { CATALOGUE } from "./catalogue/index.ts";
+import { CATALOGUE, modesOf } from "./catalogue/index.ts";
 import type { PartBuilder } from "./catalogue/partKind.ts";
 import type { Part, State, UnitModel } from "./model.ts";
 
@@ -137,10 +137,12 @@ function expandPart(
   fault?: Fault,
 ) {
   const kind = CATALOGUE.get(part.type)!;
-  const mode = fault && kind.modes.find((m) => m.id === fault.mode);
+  const mode = fault && modesOf(part).find((m) => m.id === fault.mode);
   if (fault && !mode)
     throw new RangeError(
-      `${part.id} has no failure mode “${fault.mode}”; it has ${kind.modes.map((m) => m.id).join(", ")}.`,
+      `${part.id} has no failure mode “${fault.mode}”; it has ${modesOf(part)
+        .map((m) => m.id)
+        .join(", ")}.`,
     );
   const severity =
     fault?.severity ?? (mode?.severities ? mode.severities[mode.severities.length >> 1] : undefined);
@@ -191,6 +193,7 @@ function shifted(controls: readonly Control[], branch: number, constraint: numbe
       case "relay":
         return { ...control, contacts: control.contacts.map((c) => ({ ...c, branch: c.branch + branch })) };
       case "rectifier":
+      case "converter":
         return { ...control, source: control.source + branch, load: control.load + branch };
       case "regulator":
         return { ...control, constraint: control.constraint + constraint };

@@ -1,6 +1,7 @@
 /** The unit model: its schema, the part catalogue with failure modes, and its expansion into a circuit. */
-export { CATALOGUE, type ModeKind, type PartKind } from "./catalogue/index.ts";
-export { conductorOhms } from "./catalogue/conductorOhms.ts";
+export { CATALOGUE, modesOf, type ModeKind, type PartKind } from "./catalogue/index.ts";
+export { conductorOhms, gaugeMm2 } from "./catalogue/conductorOhms.ts";
+export { fuseSeconds } from "./catalogue/fuseSeconds.ts";
 export { ntcOhms, platinumOhms, typeKMillivolts } from "./catalogue/sensors.ts";
 export { expandUnit, setupKey, type ExpandedUnit, type Fault, type Setup } from "./expand.ts";
 export {

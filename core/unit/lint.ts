@@ -1,6 +1,7 @@
 import { CircuitError, settle } from "#core/circuit/index.ts";
+import { CATALOGUE, type PartKind } from "./catalogue/index.ts";
 import { expandUnit } from "./expand.ts";
-import type { UnitModel } from "./model.ts";
+import type { Part, UnitModel } from "./model.ts";
 import type { ModelProblem } from "./readUnit.ts";
 
 /** Something in a model that reads well and is probably not meant. `error`: no sound prediction; `warning`: a gap. */
@@ -21,10 +22,8 @@ export type LintRule =
   | "cover-without-minutes"
   | "unreachable-cover"
   | "no-reference"
+  | "fed-when-dead"
   | "does-not-settle";
-
-/** Part types that feed a circuit. */
-const SOURCES = new Set(["mains", "dc-supply", "split-phase"]);
 
 /**
  * Looks through a model that `readUnit` has accepted for what is probably a mistake: each with its path and a sentence.
@@ -40,6 +39,10 @@ export function lintUnit(unit: UnitModel): LintFinding[] {
   lintAccess(unit, add);
   lintSolutions(unit, add);
   return findings;
+}
+
+function kindOf(part: Part): PartKind {
+  return CATALOGUE.get(part.type)!;
 }
 
 type Add = (level: LintFinding["level"], rule: LintRule, path: string, message: string) => void;
@@ -61,7 +64,7 @@ function lintParts(unit: UnitModel, add: Add): void {
   unit.parts.forEach((part, i) => {
     const nets = Object.values(part.terminals);
     if (nets.length > 1 && new Set(nets).size === 1) {
-      const rule = SOURCES.has(part.type) ? "shorted-source" : "one-terminal";
+      const rule = kindOf(part).feeds ? "shorted-source" : "one-terminal";
       add("error", rule, `parts[${i}].terminals`, `all terminals of ${part.id} are on net “${nets[0]}”`);
     }
     if (part.type === "mains" && part.terminals["l"] === part.terminals["n"])
@@ -78,7 +81,7 @@ function lintParts(unit: UnitModel, add: Add): void {
   });
   const feeds = new Map<string, number>();
   unit.parts.forEach((part, i) => {
-    if (!SOURCES.has(part.type)) return;
+    if (!kindOf(part).feeds) return;
     const pair = Object.values(part.terminals).slice(0, 2).sort().join("–");
     const other = feeds.get(pair);
     if (other !== undefined && unit.parts[other]!.parameters["volts"] !== part.parameters["volts"])
@@ -98,24 +101,33 @@ function lintStates(unit: UnitModel, add: Add): void {
     if (!used.has(need))
       add("warning", "unused-need", `needs.${need}`, `no state's drive asks for “${need}”`);
   unit.states.forEach((state, i) => {
-    for (const [part, position] of Object.entries(state.positions)) {
-      const kind = unit.parts.find((p) => p.id === part)!.type;
-      if (!["switch", "thermostat", "cut-out", "relay", "pulse-sensor"].includes(kind))
+    const partOf = (id: string) => unit.parts.find((p) => p.id === id)!;
+    for (const [id, position] of Object.entries(state.positions)) {
+      const part = partOf(id);
+      const path = `states[${i}].positions.${id}`;
+      if (kindOf(part).follows !== "position")
         add(
           "warning",
           "state-without-effect",
-          `states[${i}].positions.${part}`,
-          `${part} is a ${kind} and has no position; “${position}” changes nothing`,
+          path,
+          `${id} is a ${part.type} and has no position; “${position}” changes nothing`,
+        );
+      if (kindOf(part).feeds && state.power === "dead" && position === "closed")
+        add(
+          "error",
+          "fed-when-dead",
+          path,
+          `“${state.name}” is a dead state and ${id} is connected in it; say “open”, or make the state live`,
         );
     }
-    for (const part of Object.keys(state.celsius)) {
-      const kind = unit.parts.find((p) => p.id === part)!.type;
-      if (!["ntc", "rtd", "ptc", "thermocouple"].includes(kind))
+    for (const id of Object.keys(state.celsius)) {
+      const part = partOf(id);
+      if (kindOf(part).follows !== "celsius")
         add(
           "warning",
           "state-without-effect",
-          `states[${i}].celsius.${part}`,
-          `${part} is a ${kind} and does not depend on temperature`,
+          `states[${i}].celsius.${id}`,
+          `${id} is a ${part.type} and does not depend on temperature`,
         );
     }
   });

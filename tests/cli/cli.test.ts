@@ -252,6 +252,11 @@ describe("the documented format", () => {
     );
   });
 
+  test("docs/parts.md is the catalogue", async () => {
+    const { partsPage } = await import("../../bin/partsPage.ts");
+    expect(readFileSync("docs/parts.md", "utf8")).toBe(partsPage());
+  });
+
   test("the example in docs/model-format.md reads, lints clean of errors and predicts what the page says", async () => {
     const page = readFileSync("docs/model-format.md", "utf8");
     const example = /```json\n([\s\S]+?)```/.exec(page)![1]!;

@@ -7,7 +7,7 @@ import {
   type Domain,
   type OperatingPoint,
 } from "#core/circuit/index.ts";
-import { CATALOGUE, expandUnit, type Fault } from "#core/unit/index.ts";
+import { expandUnit, modesOf, type Fault } from "#core/unit/index.ts";
 import { CircuitBuilder } from "../support/circuits.ts";
 import { glasswasher } from "../support/glasswasher.ts";
 import { seeded } from "../support/random.ts";
@@ -95,7 +95,7 @@ describe("the glasswasher, healthy and with one of every kind of failure", () =>
   // One part of each type that the unit uses, in each of its failure modes.
   const first = [...new Map([...unit.parts].reverse().map((p) => [p.type, p])).values()];
   const faults: Fault[] = first.flatMap((part) =>
-    CATALOGUE.get(part.type)!.modes.map((mode) => ({
+    modesOf(part).map((mode) => ({
       part: part.id,
       mode: mode.id,
       ...(mode.severities ? { severity: mode.severities[0]! } : {}),

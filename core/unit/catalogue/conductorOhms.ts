@@ -10,3 +10,12 @@ const COPPER = 1 / 58;
 export function conductorOhms(metres: number, mm2: number): number {
   return (1.04 * COPPER * metres) / mm2;
 }
+
+/**
+ * Cross-section of an American wire gauge, mm²: diameter 0.127·92^((36 − n)/39) mm (ASTM B258).
+ * @param gauge 0 to 40
+ */
+export function gaugeMm2(gauge: number): number {
+  const diameter = 0.127 * 92 ** ((36 - gauge) / 39);
+  return (Math.PI * diameter ** 2) / 4;
+}

@@ -1,11 +1,23 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
 import { definePart, JOINT_OHMS, type PartBuilder } from "./partKind.ts";
-import { conductorOhms } from "./conductorOhms.ts";
+import { conductorOhms, gaugeMm2 } from "./conductorOhms.ts";
 
 const jointModes = (openWeight: number, highWeight: number) => [
-  { id: "open", name: "open", weight: openWeight },
-  { id: "high-resistance", name: "high resistance", weight: highWeight, severities: JOINT_OHMS },
+  {
+    id: "open",
+    name: "open",
+    looks:
+      "nothing to see until it is moved: a broken strand in the crimp, a pushed-back pin, a dull ring round a joint",
+    weight: openWeight,
+  },
+  {
+    id: "high-resistance",
+    name: "high resistance",
+    looks: "browned plastic, a dull or green metal face; warm after a while of work",
+    weight: highWeight,
+    severities: JOINT_OHMS,
+  },
 ];
 
 function joint(
@@ -22,6 +34,21 @@ function joint(
 /** Stray capacitance of two wires side by side in a loom, F/m. Common practice, no source: 50 to 100 pF/m. */
 const STRAY_FARADS = 70e-12;
 
+/** A conductor by its length and its cross-section or gauge. */
+const run = z
+  .strictObject({
+    metres: z.number().positive(),
+    mm2: z.number().positive().optional(),
+    /** American wire gauge, in place of mm². */
+    awg: z.int().min(0).max(40).optional(),
+    crimpOhms: z.number().positive().default(0.004),
+  })
+  .refine((p) => (p.mm2 === undefined) !== (p.awg === undefined), "give either mm2 or awg");
+
+function runOhms(p: z.infer<typeof run>): number {
+  return conductorOhms(p.metres, p.mm2 ?? gaugeMm2(p.awg!)) + p.crimpOhms;
+}
+
 /**
  * A wire of a harness, or a core of the cord, with the crimps at its ends. `beside`: a wire that runs along it and
  * lends it ghost volts when its own end hangs open.
@@ -30,20 +57,53 @@ export const wire = definePart({
   type: "wire",
   terminals: ["a", "b", "beside"],
   optional: ["beside"],
-  parameters: z.strictObject({
-    metres: z.number().positive(),
-    mm2: z.number().positive(),
-    crimpOhms: z.number().positive().default(0.004),
-  }),
+  parameters: run,
   across: [["a", "b"]],
   modes: jointModes(0.3, 0.25),
   expand(build, p, { mode, severity }) {
-    joint(build, conductorOhms(p.metres, p.mm2) + p.crimpOhms, mode, severity);
+    joint(build, runOhms(p), mode, severity);
     if (build.has("beside"))
       build.branch("stray", build.node("b"), build.node("beside"), {
         ohms: 1,
         farads: STRAY_FARADS * p.metres,
       });
+  },
+});
+
+const CORES = ["l", "n", "pe"] as const;
+
+/** Flexible cord: three cores from plug to unit. */
+export const cord = definePart({
+  type: "cord",
+  terminals: ["lIn", "lOut", "nIn", "nOut", "peIn", "peOut"],
+  optional: ["peIn", "peOut"],
+  parameters: run,
+  across: [
+    ["lIn", "lOut"],
+    ["nIn", "nOut"],
+  ],
+  modes: [
+    ...CORES.map((core) => ({
+      id: `${core}-open`,
+      name: `${core.toUpperCase()} core broken`,
+      looks: "kinked or crushed where it enters the plug or the case; works while it is bent one way",
+      weight: core === "pe" ? 0.2 : 0.5,
+      ...(core === "pe" ? { onlyWith: "peIn" } : {}),
+    })),
+    {
+      id: "high-resistance",
+      name: "L core frayed, high resistance",
+      looks: "warm at the plug or the strain relief",
+      weight: 0.3,
+      severities: JOINT_OHMS,
+    },
+  ],
+  expand(build, p, { mode, severity }) {
+    for (const core of build.has("peIn") ? CORES : CORES.slice(0, 2)) {
+      const frayed = core === "l" && mode === "high-resistance" ? severity! : 0;
+      const ohms = mode === `${core}-open` ? OPEN_OHMS : runOhms(p) + frayed;
+      build.branch(core, build.node(`${core}In`), build.node(`${core}Out`), { ohms });
+    }
   },
 });
 
@@ -68,15 +128,31 @@ export const screwTerminal = jointKind("screw-terminal", 0.003, 0.2, 0.8);
 /** A crimped or soldered splice. */
 export const splice = jointKind("splice", 0.004, 0.3, 0.5);
 
-/** Fuse in its holder. `carries`: the current it carries for good, A (1.5 × the rating, IEC 60127-1, from memory). */
+/** Fuse. `speed` says how long an overload takes (see fuseSeconds). `carries`: the current it carries for good, A (1.5 × the rating, IEC 60127-1, from memory). */
 export const fuse = definePart({
   type: "fuse",
   terminals: ["a", "b"],
-  parameters: z.strictObject({ amps: z.number().positive(), ohms: z.number().positive().default(0.008) }),
+  parameters: z.strictObject({
+    amps: z.number().positive(),
+    ohms: z.number().positive().default(0.008),
+    speed: z.enum(["quick", "slow"]).default("quick"),
+    mount: z.enum(["holder", "soldered"]).default("holder"),
+  }),
   across: [["a", "b"]],
   modes: [
-    { id: "blown", name: "blown", weight: 1.2 },
-    { id: "high-resistance", name: "holder burnt, high resistance", weight: 0.2, severities: JOINT_OHMS },
+    {
+      id: "blown",
+      name: "blown",
+      looks: "the wire gone through a clear tube, or the tube silvered or blackened after a short",
+      weight: 1.2,
+    },
+    {
+      id: "high-resistance",
+      name: "holder or joints burnt, high resistance",
+      looks: "clips browned and without spring; the fuse itself is whole",
+      weight: 0.2,
+      severities: JOINT_OHMS,
+    },
   ],
   expand(build, p, { mode, severity }) {
     const branch = joint(build, p.ohms, mode, severity);
@@ -91,11 +167,36 @@ export const breaker = definePart({
   parameters: z.strictObject({ amps: z.number().positive(), ohms: z.number().positive().default(0.01) }),
   across: [["a", "b"]],
   modes: [
-    { id: "open", name: "tripped or open", weight: 1 },
-    { id: "high-resistance", name: "contacts burnt, high resistance", weight: 0.3, severities: JOINT_OHMS },
+    { id: "open", name: "tripped or open", looks: "the lever in the middle or down", weight: 1 },
+    {
+      id: "high-resistance",
+      name: "contacts burnt, high resistance",
+      looks: "warm or humming, smell of hot plastic at its terminals",
+      weight: 0.3,
+      severities: JOINT_OHMS,
+    },
   ],
   expand(build, p, { mode, severity }) {
     const branch = joint(build, p.ohms, mode, severity);
     build.control({ kind: "fuse", branch, carries: 1.13 * p.amps });
+  },
+});
+
+/** Thermal fuse: opens once, for good, when its place has grown too hot. */
+export const thermalFuse = definePart({
+  type: "thermal-fuse",
+  terminals: ["a", "b"],
+  parameters: z.strictObject({ ohms: z.number().positive().default(0.01) }),
+  across: [["a", "b"]],
+  modes: [
+    {
+      id: "blown",
+      name: "blown",
+      looks: "nothing to see; find what made it hot before fitting another",
+      weight: 1.4,
+    },
+  ],
+  expand(build, p, { mode, severity }) {
+    joint(build, p.ohms, mode, severity);
   },
 });

@@ -1,30 +1,35 @@
-import { breaker, fuse, pin, screwTerminal, splice, wire } from "./conductors.ts";
+import { breaker, cord, fuse, pin, screwTerminal, splice, thermalFuse, wire } from "./conductors.ts";
+import { buckRegulator, charger, powerSupply } from "./converters.ts";
+import { ledDisplay, peripheral, serialPort } from "./displays.ts";
+import { flameSensor, gasValve, sparkDriver } from "./gas.ts";
+import { heater, railLoad, resistor } from "./loads.ts";
+import { battery, dcSupply, splitPhase } from "./moreSupplies.ts";
 import {
-  dcMotor,
-  heater,
-  motor,
-  railLoad,
-  resistor,
-  solenoid,
-  splitWindingMotor,
-  threePhaseMotor,
-} from "./loads.ts";
-import { dcSupply, splitPhase } from "./moreSupplies.ts";
-import {
-  changeOverRelay,
-  contactor,
   highSideOutput,
   lowSideOutput,
-  relay,
+  mosfet,
+  optotriac,
   residualCurrentDevice,
+  transistor,
   triacOutput,
 } from "./outputs.ts";
 import { capacitor, igniter, lamp, potentiometer, sparkGap, varistor } from "./passives.ts";
-import type { PartKind } from "./partKind.ts";
-import { bridge, diode, led, sixDiodeBridge, zener } from "./semiconductors.ts";
+import type { ModeKind, PartKind } from "./partKind.ts";
+import { powerTransformer } from "./powerTransformer.ts";
+import { changeOverRelay, contactor, doubleRelay, relay } from "./relays.ts";
+import { bridge, diode, inverterBridge, led, sixDiodeBridge, zener } from "./semiconductors.ts";
 import { ntc, ptc, pulseSensor, rtd, thermocouple } from "./sensors.ts";
 import { mains, rectifier, regulator, transformer } from "./supplies.ts";
-import { cutout, positionSwitch, thermostat } from "./switches.ts";
+import {
+  cutout,
+  doorSwitch,
+  limitSwitch,
+  manualSwitch,
+  positionSwitch,
+  proofSwitch,
+  thermostat,
+} from "./switches.ts";
+import { dcMotor, motor, solenoid, splitWindingMotor, threePhaseMotor } from "./windings.ts";
 
 const KINDS = [
   mains,
@@ -73,9 +78,43 @@ const KINDS = [
   thermocouple,
   ptc,
   pulseSensor,
+  cord,
+  thermalFuse,
+  battery,
+  powerSupply,
+  charger,
+  buckRegulator,
+  powerTransformer,
+  manualSwitch,
+  doorSwitch,
+  limitSwitch,
+  proofSwitch,
+  doubleRelay,
+  mosfet,
+  transistor,
+  optotriac,
+  inverterBridge,
+  flameSensor,
+  gasValve,
+  sparkDriver,
+  ledDisplay,
+  serialPort,
+  peripheral,
 ] as unknown as readonly PartKind[];
 
 /** Every kind of part, by its type name. */
 export const CATALOGUE: ReadonlyMap<string, PartKind> = new Map(KINDS.map((kind) => [kind.type, kind]));
+
+/** The ways this part can fail: those of its kind that what it is connected to, or its parameters, allow. */
+export function modesOf(part: {
+  readonly type: string;
+  readonly terminals: Readonly<Record<string, string>>;
+  readonly parameters: Readonly<Record<string, unknown>>;
+}): readonly ModeKind[] {
+  return CATALOGUE.get(part.type)!.modes.filter(
+    ({ onlyWith }) =>
+      onlyWith === undefined || part.terminals[onlyWith] !== undefined || Boolean(part.parameters[onlyWith]),
+  );
+}
 
 export type { ModeKind, PartKind } from "./partKind.ts";

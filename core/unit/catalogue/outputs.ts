@@ -1,62 +1,16 @@
 import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
-import { definePart, JOINT_OHMS } from "./partKind.ts";
-
-const relayParameters = z.strictObject({
-  coilVolts: z.number().positive(),
-  coilOhms: z.number().positive(),
-  contactOhms: z.number().positive().default(0.02),
-});
-
-/** Relay with one make contact; `nc` may be left out. Pulls in at 70 %, lets go at 20 % of its coil voltage (IEC 61810-1 class a, from memory). */
-export const relay = definePart({
-  type: "relay",
-  terminals: ["coilA", "coilB", "com", "no"],
-  parameters: relayParameters,
-  across: [
-    ["coilA", "coilB"],
-    ["com", "no"],
-  ],
-  modes: [
-    { id: "coil-open", name: "coil open", weight: 0.4 },
-    { id: "contact-open", name: "contact does not close", weight: 1.4 },
-    { id: "contact-welded", name: "contact welded", weight: 0.8 },
-    { id: "contact-pitted", name: "contact pitted, high resistance", weight: 0.7, severities: JOINT_OHMS },
-    { id: "joint-cracked", name: "solder joint of the contact cracked open", weight: 0.8 },
-  ],
-  expand(build, p, { mode, severity, position }) {
-    const [coilA, coilB, com, no] = [
-      build.node("coilA"),
-      build.node("coilB"),
-      build.node("com"),
-      build.node("no"),
-    ];
-    build.branch("coil", coilA, coilB, {
-      ohms: mode === "coil-open" ? OPEN_OHMS : p.coilOhms,
-      tolerance: 0.1,
-    });
-    const closed = p.contactOhms + (mode === "contact-pitted" ? severity! : 0);
-    const neverCloses = mode === "contact-open" || mode === "joint-cracked";
-    const workOhms = neverCloses ? OPEN_OHMS : closed;
-    // A state may say where the contact stands, for a unit whose coil circuit is not modelled.
-    const heldOhms = position === "closed" ? workOhms : OPEN_OHMS;
-    const restOhms =
-      mode === "contact-welded" ? p.contactOhms : position === undefined ? OPEN_OHMS : heldOhms;
-    const branch = build.branch("contact", com, no, { ohms: restOhms });
-    if (position !== undefined) return;
-    build.control({
-      kind: "relay",
-      coil: [coilA, coilB],
-      pullIn: 0.7 * p.coilVolts,
-      release: 0.2 * p.coilVolts,
-      contacts: [{ branch, restOhms, workOhms }],
-    });
-  },
-});
+import { definePart, type ModeKind } from "./partKind.ts";
+import { addJunction } from "./semiconductors.ts";
 
 const driverModes = [
-  { id: "dead", name: "driver dead", weight: 0.6 },
-  { id: "shorted", name: "driver shorted, always on", weight: 0.4 },
+  { id: "dead", name: "driver dead", looks: "the relay behind it never clicks", weight: 0.6 },
+  {
+    id: "shorted",
+    name: "driver shorted, always on",
+    looks: "what it drives is on as soon as there is power",
+    weight: 0.4,
+  },
 ] as const;
 
 /** An output of a board: a switch between two terminals that closes while the state calls for it. */
@@ -85,107 +39,6 @@ export const highSideOutput = outputKind("high-side-output", ["supply", "out"], 
 /** Triac output with its snubber, which leaks a little while off: volts on a meter without a load. */
 export const triacOutput = outputKind("triac-output", ["mt1", "mt2"], 0.15, 1e5);
 
-/** Change-over relay: rests on `nc`, works on `no`. */
-export const changeOverRelay = definePart({
-  type: "change-over-relay",
-  terminals: ["coilA", "coilB", "com", "no", "nc"],
-  parameters: relayParameters,
-  across: [
-    ["coilA", "coilB"],
-    ["com", "no"],
-    ["com", "nc"],
-  ],
-  modes: [
-    { id: "coil-open", name: "coil open", weight: 0.4 },
-    { id: "no-open", name: "working contact does not close", weight: 1.2 },
-    { id: "no-welded", name: "working contact welded", weight: 0.8 },
-    { id: "nc-open", name: "rest contact does not close", weight: 0.7 },
-    { id: "no-pitted", name: "working contact pitted, high resistance", weight: 0.6, severities: JOINT_OHMS },
-  ],
-  expand(build, p, { mode, severity }) {
-    const [coilA, coilB, com] = [build.node("coilA"), build.node("coilB"), build.node("com")];
-    build.branch("coil", coilA, coilB, {
-      ohms: mode === "coil-open" ? OPEN_OHMS : p.coilOhms,
-      tolerance: 0.1,
-    });
-    // Welded on the working side, the armature cannot fall back on the rest side either.
-    const welded = mode === "no-welded";
-    const working = mode === "no-open" ? OPEN_OHMS : p.contactOhms + (mode === "no-pitted" ? severity! : 0);
-    const no = {
-      branch: build.branch("no", com, build.node("no"), { ohms: welded ? p.contactOhms : OPEN_OHMS }),
-      restOhms: welded ? p.contactOhms : OPEN_OHMS,
-      workOhms: working,
-    };
-    const resting = welded || mode === "nc-open" ? OPEN_OHMS : p.contactOhms;
-    const nc = {
-      branch: build.branch("nc", com, build.node("nc"), { ohms: resting }),
-      restOhms: resting,
-      workOhms: OPEN_OHMS,
-    };
-    build.control({
-      kind: "relay",
-      coil: [coilA, coilB],
-      pullIn: 0.7 * p.coilVolts,
-      release: 0.2 * p.coilVolts,
-      contacts: [no, nc],
-    });
-  },
-});
-
-/** Two-pole contactor with an AC coil, given by its current at its voltage and its ohms. */
-export const contactor = definePart({
-  type: "contactor",
-  terminals: ["coilA", "coilB", "l1", "t1", "l2", "t2"],
-  parameters: z.strictObject({
-    coilVolts: z.number().positive(),
-    coilAmps: z.number().positive(),
-    coilOhms: z.number().positive(),
-    contactOhms: z.number().positive().default(0.003),
-  }),
-  across: [
-    ["coilA", "coilB"],
-    ["l1", "t1"],
-    ["l2", "t2"],
-  ],
-  modes: [
-    { id: "coil-open", name: "coil open", weight: 0.8 },
-    { id: "coil-shorted-turns", name: "coil turns shorted", weight: 0.2, severities: [0.3] },
-    { id: "pole-1-open", name: "pole 1 does not close", weight: 0.7 },
-    { id: "pole-2-open", name: "pole 2 does not close", weight: 0.7 },
-    { id: "welded", name: "pole 1 welded", weight: 0.6 },
-    { id: "pitted", name: "pole 1 pitted, high resistance", weight: 0.8, severities: JOINT_OHMS },
-  ],
-  expand(build, p, { mode, severity }) {
-    const [coilA, coilB] = [build.node("coilA"), build.node("coilB")];
-    const share = mode === "coil-shorted-turns" ? severity! : 1;
-    const impedance = p.coilVolts / p.coilAmps;
-    const reactance = Math.sqrt(Math.max(0, impedance ** 2 - p.coilOhms ** 2));
-    build.branch("coil", coilA, coilB, {
-      ohms: mode === "coil-open" ? OPEN_OHMS : share * p.coilOhms,
-      henries: (share ** 2 * reactance) / (2 * Math.PI * build.hertz),
-      tolerance: 0.1,
-    });
-    const pole = (n: 1 | 2) => {
-      const first = n === 1;
-      const restOhms = first && mode === "welded" ? p.contactOhms : OPEN_OHMS;
-      const worn = first && mode === "pitted" ? severity! : 0;
-      const workOhms = mode === `pole-${n}-open` ? OPEN_OHMS : p.contactOhms + worn;
-      return {
-        branch: build.branch(`pole-${n}`, build.node(`l${n}`), build.node(`t${n}`), { ohms: restOhms }),
-        restOhms,
-        workOhms,
-      };
-    };
-    build.control({
-      kind: "relay",
-      coil: [coilA, coilB],
-      pullIn: 0.7 * p.coilVolts,
-      release: 0.3 * p.coilVolts,
-      contacts: [pole(1), pole(2)],
-    });
-  },
-});
-
 /** Residual-current device: trips between half and all of its rated difference (IEC 61008-1); three quarters here. */
 export const residualCurrentDevice = definePart({
   type: "rcd",
@@ -199,8 +52,18 @@ export const residualCurrentDevice = definePart({
     ["nIn", "nOut"],
   ],
   modes: [
-    { id: "open", name: "tripped or open", weight: 1 },
-    { id: "neutral-open", name: "neutral pole open", weight: 0.2 },
+    {
+      id: "open",
+      name: "tripped or open",
+      looks: "the lever down; trips again at once if the leak is still there",
+      weight: 1,
+    },
+    {
+      id: "neutral-open",
+      name: "neutral pole open",
+      looks: "the lever up and nothing works behind it",
+      weight: 0.2,
+    },
   ],
   expand(build, p, { mode }) {
     const open = mode === "open";
@@ -212,3 +75,169 @@ export const residualCurrentDevice = definePart({
     build.control({ kind: "residual", branches: [l, n], trips: (0.75 * p.milliamps) / 1000 });
   },
 });
+
+const switchModes: readonly ModeKind[] = [
+  { id: "open", name: "does not conduct", looks: "what it drives never comes on", weight: 0.6 },
+  {
+    id: "shorted",
+    name: "shorted through",
+    looks: "what it drives is on as soon as there is power; often a crack or a crater in the case",
+    weight: 1,
+  },
+];
+
+/** MOSFET used as a switch: conducts above its gate threshold, with its body diode the other way. */
+export const mosfet = definePart({
+  type: "mosfet",
+  terminals: ["gate", "drain", "source"],
+  parameters: z.strictObject({
+    channel: z.enum(["n", "p"]).default("n"),
+    thresholdVolts: z.number().positive().default(2.5),
+    onOhms: z.number().positive().default(0.05),
+  }),
+  across: [
+    ["drain", "source"],
+    ["gate", "source"],
+  ],
+  junctions: [["source", "drain"]],
+  modes: [
+    ...switchModes,
+    {
+      id: "gate-shorted",
+      name: "gate shorted to source",
+      looks: "its driver or gate resistor may be burnt",
+      weight: 0.5,
+    },
+  ],
+  expand(build, p, { mode }) {
+    const [gate, drain, source] = [build.node("gate"), build.node("drain"), build.node("source")];
+    build.branch("gate", gate, source, { ohms: mode === "gate-shorted" ? SHORT_OHMS : 1e8 });
+    const restOhms = mode === "shorted" ? SHORT_OHMS : OPEN_OHMS;
+    const workOhms = mode === "shorted" ? SHORT_OHMS : mode === "open" ? OPEN_OHMS : p.onOhms;
+    const branch = build.branch("channel", drain, source, { ohms: restOhms });
+    const [anode, cathode] = p.channel === "n" ? [source, drain] : [drain, source];
+    addJunction(build, "body", anode, cathode, BODY_DIODE, mode === "open" ? "open" : undefined);
+    build.control({
+      kind: "relay",
+      coil: [gate, source],
+      pullIn: p.thresholdVolts,
+      release: 0.9 * p.thresholdVolts,
+      contacts: [{ branch, restOhms, workOhms }],
+    });
+  },
+});
+
+const BODY_DIODE = { forwardVolts: 0.5, forwardAmps: 1e-3, emission: 1.5, seriesOhms: 0.05 };
+
+/** Ohms through which a base's or a light-emitting diode's current is sensed inside the part. */
+const SENSE_OHMS = 1;
+
+/** NPN transistor used as a switch: a base current of `baseAmps` saturates it. PNP parts: `polarity`. */
+export const transistor = definePart({
+  type: "transistor",
+  terminals: ["base", "collector", "emitter"],
+  parameters: z.strictObject({
+    polarity: z.enum(["npn", "pnp"]).default("npn"),
+    baseAmps: z.number().positive().default(2e-4),
+    onOhms: z.number().positive().default(2),
+  }),
+  across: [
+    ["collector", "emitter"],
+    ["base", "emitter"],
+  ],
+  junctions: [
+    ["base", "emitter"],
+    ["base", "collector"],
+  ],
+  modes: [
+    ...switchModes,
+    {
+      id: "base-open",
+      name: "base junction open",
+      looks: "what it drives never comes on, with base drive present",
+      weight: 0.4,
+    },
+    {
+      id: "base-shorted",
+      name: "base shorted to emitter",
+      looks: "what it drives never comes on; no base volts",
+      weight: 0.3,
+    },
+  ],
+  expand(build, p, { mode }) {
+    const [base, collector, emitter] = [build.node("base"), build.node("collector"), build.node("emitter")];
+    const inner = build.inner("base");
+    build.branch("base", base, inner, { ohms: mode === "base-open" ? OPEN_OHMS : SENSE_OHMS });
+    const of = (at: number): [number, number] => (p.polarity === "npn" ? [inner, at] : [at, inner]);
+    addJunction(
+      build,
+      "base-emitter",
+      ...of(emitter),
+      BASE_JUNCTION,
+      mode === "base-shorted" ? "shorted" : undefined,
+    );
+    addJunction(build, "base-collector", ...of(collector), BASE_JUNCTION, undefined);
+    const restOhms = mode === "shorted" ? SHORT_OHMS : OPEN_OHMS;
+    const workOhms = mode === "shorted" ? SHORT_OHMS : mode === "open" ? OPEN_OHMS : p.onOhms;
+    const branch = build.branch("channel", collector, emitter, { ohms: restOhms });
+    build.control({
+      kind: "relay",
+      coil: [base, inner],
+      pullIn: p.baseAmps * SENSE_OHMS,
+      release: 0.5 * p.baseAmps * SENSE_OHMS,
+      contacts: mode === "base-shorted" ? [] : [{ branch, restOhms, workOhms }],
+    });
+  },
+});
+
+const BASE_JUNCTION = { forwardVolts: 0.65, forwardAmps: 1e-3, emission: 1.2, seriesOhms: 1 };
+
+/** Triac fired by light: conducts while `triggerAmps` flow through its light-emitting diode; its snubber leaks. */
+export const optotriac = definePart({
+  type: "optotriac",
+  terminals: ["anode", "cathode", "mt1", "mt2"],
+  parameters: z.strictObject({
+    triggerAmps: z.number().positive().default(0.005),
+    onOhms: z.number().positive().default(0.15),
+    snubberOhms: z.number().positive().default(1e5),
+  }),
+  across: [
+    ["anode", "cathode"],
+    ["mt1", "mt2"],
+  ],
+  junctions: [["anode", "cathode"]],
+  modes: [
+    ...switchModes,
+    {
+      id: "led-open",
+      name: "its light-emitting diode open",
+      looks: "what it drives never comes on; supply volts across its input",
+      weight: 0.4,
+    },
+  ],
+  expand(build, p, { mode }) {
+    const [anode, mt1, mt2] = [build.node("anode"), build.node("mt1"), build.node("mt2")];
+    const inner = build.inner("led");
+    build.branch("sense", anode, inner, { ohms: SENSE_OHMS });
+    addJunction(
+      build,
+      "led",
+      inner,
+      build.node("cathode"),
+      OPTO_LED,
+      mode === "led-open" ? "open" : undefined,
+    );
+    const restOhms = mode === "shorted" ? SHORT_OHMS : p.snubberOhms;
+    const workOhms = mode === "shorted" ? SHORT_OHMS : mode === "open" ? p.snubberOhms : p.onOhms;
+    const branch = build.branch("channel", mt1, mt2, { ohms: restOhms });
+    build.control({
+      kind: "relay",
+      coil: [anode, inner],
+      pullIn: p.triggerAmps * SENSE_OHMS,
+      release: 0.5 * p.triggerAmps * SENSE_OHMS,
+      contacts: [{ branch, restOhms, workOhms }],
+    });
+  },
+});
+
+const OPTO_LED = { forwardVolts: 1.2, forwardAmps: 0.01, emission: 2, seriesOhms: 2 };

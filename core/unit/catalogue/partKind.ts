@@ -6,10 +6,16 @@ export interface ModeKind {
   readonly id: string;
   /** As a technician says it: "open", "contact welded". */
   readonly name: string;
+  /** What it looks, sounds or smells like when it has failed so. Common practice, no source. */
+  readonly looks: string;
   /** Starting weight relative to other modes in the catalogue; 1 is an average one. Common practice, no source. */
   readonly weight: number;
   /** For a mode whose size is unknown: the sizes tried, in the unit the expansion takes. */
   readonly severities?: readonly number[];
+  /** Terminal or parameter without which the part cannot fail this way. */
+  readonly onlyWith?: string;
+  /** For a fault that comes and goes: the share of the time it shows. Common practice, no source. */
+  readonly intermittent?: number;
   /** False where the part reads right electrically and yet does not do its work (jammed, stuck). */
   readonly works?: false;
 }
@@ -56,6 +62,10 @@ export interface PartKind<P = unknown> {
   /** Terminals that may be left unconnected. */
   readonly optional?: readonly string[];
   readonly parameters: z.ZodType<P>;
+  /** It feeds the circuit. */
+  readonly feeds?: true;
+  /** A state may say where it stands, or how warm it is. */
+  readonly follows?: "position" | "celsius";
   readonly modes: readonly ModeKind[];
   /** Pairs of terminals worth a reading across. */
   readonly across: readonly (readonly [string, string])[];
@@ -70,6 +80,11 @@ export interface PartKind<P = unknown> {
 
 export function definePart<P>(kind: PartKind<P>): PartKind<P> {
   return kind;
+}
+
+/** A coil that draws `amps` at `volts` and reads `ohms`, as the series R–L it is at the mains frequency. */
+export function coilHenries(volts: number, amps: number, ohms: number, hertz: number): number {
+  return Math.sqrt(Math.max(0, (volts / amps) ** 2 - ohms ** 2)) / (2 * Math.PI * hertz);
 }
 
 /** Sizes tried for a joint or contact gone high in resistance, Ω. Each stands for a factor of four. */

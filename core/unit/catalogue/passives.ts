@@ -16,11 +16,23 @@ export const capacitor = definePart({
   across: [["a", "b"]],
   alternating: [["a", "b"]],
   modes: [
-    { id: "open", name: "open", weight: 0.5 },
-    { id: "shorted", name: "shorted", weight: 0.5 },
-    { id: "low", name: "low in capacitance", weight: 1.2, severities: [0.3, 0.6, 0.85] },
-    { id: "high-esr", name: "high ESR", weight: 0.8, severities: [10, 100] },
-    { id: "leaky", name: "leaky", weight: 0.4, severities: [1e3, 3e4] },
+    { id: "open", name: "open", looks: "often nothing; a motor hums, a rail ripples", weight: 0.5 },
+    { id: "shorted", name: "shorted", looks: "burst or cracked; blows its fuse", weight: 0.5 },
+    {
+      id: "low",
+      name: "low in capacitance",
+      looks: "a bulged top or a crust at the foot; motors start slowly, rails ripple",
+      weight: 1.2,
+      severities: [0.3, 0.6, 0.85],
+    },
+    {
+      id: "high-esr",
+      name: "high ESR",
+      looks: "warm, bulged; works better once warmed up",
+      weight: 0.8,
+      severities: [10, 100],
+    },
+    { id: "leaky", name: "leaky", looks: "warm with nothing to do", weight: 0.4, severities: [1e3, 3e4] },
   ],
   expand(build, p, { mode, severity }) {
     const [a, b] = [build.node("a"), build.node("b")];
@@ -48,8 +60,18 @@ export const potentiometer = definePart({
     ["w", "b"],
   ],
   modes: [
-    { id: "track-open", name: "track open", weight: 0.3 },
-    { id: "wiper-open", name: "wiper lifts", weight: 0.8 },
+    {
+      id: "track-open",
+      name: "track open",
+      looks: "nothing to see; the setting jumps from one end to the other",
+      weight: 0.3,
+    },
+    {
+      id: "wiper-open",
+      name: "wiper lifts",
+      looks: "the setting crackles or jumps when turned",
+      weight: 0.8,
+    },
   ],
   expand(build, p, { mode }) {
     const tap = build.inner("tap");
@@ -70,8 +92,8 @@ export const varistor = definePart({
   parameters: z.strictObject({ leakOhms: positive.default(1e7) }),
   across: [["a", "b"]],
   modes: [
-    { id: "shorted", name: "shorted", weight: 1 },
-    { id: "leaky", name: "leaky", weight: 0.3, severities: [1e4] },
+    { id: "shorted", name: "shorted", looks: "blackened or split, the fuse before it gone", weight: 1 },
+    { id: "leaky", name: "leaky", looks: "discoloured, warm", weight: 0.3, severities: [1e4] },
   ],
   expand(build, p, { mode, severity }) {
     build.branch("grain", build.node("a"), build.node("b"), {
@@ -87,8 +109,19 @@ export const sparkGap = definePart({
   parameters: z.strictObject({}),
   across: [["electrode", "earth"]],
   modes: [
-    { id: "touching", name: "electrode touches metal", weight: 1 },
-    { id: "tracking", name: "insulator tracks", weight: 0.6, severities: [2e4, 5e5] },
+    {
+      id: "touching",
+      name: "electrode touches metal",
+      looks: "no spark, or a spark elsewhere along the lead",
+      weight: 1,
+    },
+    {
+      id: "tracking",
+      name: "insulator tracks",
+      looks: "a dark line over the porcelain; the spark runs along it",
+      weight: 0.6,
+      severities: [2e4, 5e5],
+    },
   ],
   expand(build, _p, { mode, severity }) {
     build.branch("gap", build.node("electrode"), build.node("earth"), {
@@ -105,8 +138,14 @@ export const lamp = definePart({
   across: [["1", "2"]],
   workBranch: 0,
   modes: [
-    { id: "open", name: "filament open", weight: 2 },
-    { id: "high-resistance", name: "holder burnt", weight: 0.5, severities: JOINT_OHMS },
+    { id: "open", name: "filament open", looks: "dark, filament broken or glass grey", weight: 2 },
+    {
+      id: "high-resistance",
+      name: "holder burnt",
+      looks: "dim, flickers when the holder is touched",
+      weight: 0.5,
+      severities: JOINT_OHMS,
+    },
   ],
   expand(build, p, { mode, severity, powered }) {
     const hot = p.volts ** 2 / p.watts;
@@ -126,8 +165,19 @@ export const igniter = definePart({
   across: [["1", "2"]],
   workBranch: 0,
   modes: [
-    { id: "open", name: "cracked, open", weight: 2.5 },
-    { id: "aged", name: "aged, too high", weight: 0.8, severities: [1.6] },
+    {
+      id: "open",
+      name: "cracked, open",
+      looks: "never glows; a hairline crack or a white spot",
+      weight: 2.5,
+    },
+    {
+      id: "aged",
+      name: "aged, too high",
+      looks: "glows dull and slowly; ignition fails now and then",
+      weight: 0.8,
+      severities: [1.6],
+    },
   ],
   expand(build, p, { mode, severity, powered }) {
     const ohms = (powered ? p.hotOhms : p.coldOhms) * (mode === "aged" ? severity! : 1);

@@ -15,8 +15,8 @@ const junction = {
 type Junction = { forwardVolts: number; forwardAmps: number; emission: number; seriesOhms: number };
 
 const failures = [
-  { id: "open", name: "open", weight: 0.5 },
-  { id: "shorted", name: "shorted", weight: 1 },
+  { id: "open", name: "open", looks: "nothing to see, or a crack in the case", weight: 0.5 },
+  { id: "shorted", name: "shorted", looks: "often hot or cracked; blows what protects it", weight: 1 },
 ] as const;
 
 /** Saturation current, A, from one point of the forward curve: Is = I / (exp((V − I·R)/(n·Vt)) − 1). */
@@ -25,7 +25,7 @@ export function saturationAmps({ forwardVolts, forwardAmps, emission, seriesOhms
 }
 
 /** One junction from node a to node b: open it has 10 GΩ in series, shorted 5 mΩ beside it. */
-function addJunction(
+export function addJunction(
   build: PartBuilder,
   name: string,
   a: number,
@@ -121,6 +121,7 @@ export const bridge = definePart({
     failures.map((f) => ({
       id: `${id}-${f.id}`,
       name: `diode from ${from} to ${to} ${f.name}`,
+      looks: "open: a rail that ripples and sags; shorted: a blown fuse or a hot transformer",
       weight: f.weight / 3,
     })),
   ),
@@ -138,6 +139,34 @@ export const bridge = definePart({
 });
 
 const LEGS = ["u", "v", "w"] as const;
+type Leg = (typeof LEGS)[number];
+
+const sixModes = (["p", "n"] as const).flatMap((rail) =>
+  LEGS.flatMap((leg) =>
+    failures.map((f) => ({
+      id: `${rail}-${leg}-${f.id}`,
+      name: `diode between ${rail.toUpperCase()} and ${leg.toUpperCase()} ${f.name}`,
+      looks: "shorted: the drive trips at once or its fuse is gone; open: a rippling link",
+      weight: f.weight / 3,
+    })),
+  ),
+);
+const sixJunctions = LEGS.flatMap((leg): [Leg | "n", Leg | "p"][] => [
+  [leg, "p"],
+  ["n", leg],
+]);
+
+/** The failure of one of the six diodes under a mode such as "p-u-shorted". */
+function failureOf(mode: string | undefined, rail: "p" | "n", leg: Leg): string | undefined {
+  return mode?.startsWith(`${rail}-${leg}-`) ? mode.slice(4) : undefined;
+}
+
+function addSix(build: PartBuilder, p: Junction, mode: string | undefined): void {
+  for (const leg of LEGS) {
+    addJunction(build, `p-${leg}`, build.node(leg), build.node("p"), p, failureOf(mode, "p", leg));
+    addJunction(build, `n-${leg}`, build.node("n"), build.node(leg), p, failureOf(mode, "n", leg));
+  }
+}
 
 /** Six diodes between three legs and a DC link: p above, n below. A failure mode names the device: "p-u-shorted". */
 export const sixDiodeBridge = definePart({
@@ -145,21 +174,52 @@ export const sixDiodeBridge = definePart({
   terminals: ["u", "v", "w", "p", "n"],
   parameters: z.strictObject({ ...junction, forwardVolts: positive.default(0.45) }),
   across: [["p", "n"]],
-  junctions: LEGS.flatMap((leg) => [[leg, "p"] as const, ["n", leg] as const]),
-  modes: (["p", "n"] as const).flatMap((rail) =>
-    LEGS.flatMap((leg) =>
-      failures.map((f) => ({
-        id: `${rail}-${leg}-${f.id}`,
-        name: `diode between ${rail.toUpperCase()} and ${leg.toUpperCase()} ${f.name}`,
-        weight: f.weight / 3,
-      })),
-    ),
-  ),
+  junctions: sixJunctions,
+  modes: sixModes,
   expand(build, p, { mode }) {
-    for (const leg of LEGS) {
-      const of = (rail: "p" | "n") => (mode?.startsWith(`${rail}-${leg}-`) ? mode.slice(4) : undefined);
-      addJunction(build, `p-${leg}`, build.node(leg), build.node("p"), p, of("p"));
-      addJunction(build, `n-${leg}`, build.node("n"), build.node(leg), p, of("n"));
-    }
+    addSix(build, p, mode);
+  },
+});
+
+/**
+ * Output stage of a drive seen from outside: the six freewheeling diodes between its legs and the DC link, and the
+ * link's capacitor with its bleeder. A shorted switch reads as its diode shorted.
+ */
+export const inverterBridge = definePart({
+  type: "inverter-bridge",
+  terminals: ["u", "v", "w", "p", "n"],
+  parameters: z.strictObject({
+    ...junction,
+    forwardVolts: positive.default(0.45),
+    linkFarads: positive.default(470e-6),
+    bleederOhms: positive.default(1e5),
+  }),
+  across: [["p", "n"]],
+  alternating: [["p", "n"]],
+  junctions: sixJunctions,
+  modes: [
+    ...sixModes,
+    {
+      id: "link-low",
+      name: "link capacitor low",
+      looks: "a bulged top; trips on undervoltage as it accelerates",
+      weight: 0.8,
+      severities: [0.3, 0.7],
+    },
+    {
+      id: "bleeder-open",
+      name: "bleeder open",
+      looks: "the link stays charged for many minutes: measure before touching",
+      weight: 0.2,
+    },
+  ],
+  expand(build, p, { mode, severity }) {
+    addSix(build, p, mode);
+    const [plus, minus] = [build.node("p"), build.node("n")];
+    build.branch("link", plus, minus, {
+      ohms: 0.05,
+      farads: mode === "link-low" ? p.linkFarads * severity! : p.linkFarads,
+    });
+    build.branch("bleeder", plus, minus, { ohms: mode === "bleeder-open" ? OPEN_OHMS : p.bleederOhms });
   },
 });

@@ -23,12 +23,29 @@ function sensorKind<P extends { tolerance: number }>(
   return definePart({
     type,
     terminals: ["a", "b"],
+    follows: "celsius",
     parameters,
     across: [["a", "b"]],
     modes: [
-      { id: "open", name: "open", weight: 0.9 },
-      { id: "shorted", name: "shorted", weight: 0.3 },
-      { id: "drift", name: "reads wrong", weight: 0.4, severities: drifts },
+      {
+        id: "open",
+        name: "open",
+        looks: "a display of an impossible temperature or a sensor code",
+        weight: 0.9,
+      },
+      {
+        id: "shorted",
+        name: "shorted",
+        looks: "a display of an impossible temperature or a sensor code",
+        weight: 0.3,
+      },
+      {
+        id: "drift",
+        name: "reads wrong",
+        looks: "too hot or too cold, without a code",
+        weight: 0.4,
+        severities: drifts,
+      },
     ],
     expand(build, p, { mode, severity, celsius }) {
       const healthy = right(p, celsius);
@@ -94,13 +111,19 @@ export function typeKMillivolts(celsius: number): number {
 /** Type K thermocouple: `plus` is the nickel–chromium leg. Its terminals stand at 25 °C. */
 export const thermocouple = definePart({
   type: "thermocouple",
+  follows: "celsius",
   terminals: ["plus", "minus"],
   parameters: z.strictObject({ ohms: z.number().positive().default(2) }),
   across: [["plus", "minus"]],
   modes: [
-    { id: "open", name: "open", weight: 1.5 },
-    { id: "shorted", name: "leads touch", weight: 0.3 },
-    { id: "reversed", name: "leads swapped", weight: 0.2 },
+    { id: "open", name: "open", looks: "full scale or a sensor code", weight: 1.5 },
+    {
+      id: "shorted",
+      name: "leads touch",
+      looks: "shows the temperature of the terminals, not of the tip",
+      weight: 0.3,
+    },
+    { id: "reversed", name: "leads swapped", looks: "the display falls as it grows hot", weight: 0.2 },
   ],
   expand(build, p, { mode, celsius }) {
     const volts = (typeKMillivolts(Math.max(0, celsius)) - typeKMillivolts(25)) / 1000;
@@ -115,6 +138,7 @@ export const thermocouple = definePart({
 /** PTC thermistor that switches: near its cold ohms up to the switching temperature, then tenfold every 15 °C. */
 export const ptc = definePart({
   type: "ptc",
+  follows: "celsius",
   terminals: ["a", "b"],
   parameters: z.strictObject({
     ohms25: z.number().positive(),
@@ -123,8 +147,13 @@ export const ptc = definePart({
   }),
   across: [["a", "b"]],
   modes: [
-    { id: "open", name: "open", weight: 0.8 },
-    { id: "shorted", name: "shorted", weight: 0.3 },
+    {
+      id: "open",
+      name: "open",
+      looks: "the motor protection has tripped though the motor is cold",
+      weight: 0.8,
+    },
+    { id: "shorted", name: "shorted", looks: "nothing protects; nothing to see", weight: 0.3 },
   ],
   expand(build, p, { mode, celsius }) {
     const right = Math.min(1e7, p.ohms25 * 10 ** (Math.max(0, celsius - p.switchCelsius) / 15));
@@ -138,6 +167,7 @@ export const ptc = definePart({
 /** Three-wire pulse sensor (hall, flow): draws a little from its rail; its output pulls to minus when `position` says closed. */
 export const pulseSensor = definePart({
   type: "pulse-sensor",
+  follows: "position",
   terminals: ["plus", "minus", "out"],
   parameters: z.strictObject({
     supplyOhms: z.number().positive().default(1200),
@@ -148,9 +178,20 @@ export const pulseSensor = definePart({
     ["out", "minus"],
   ],
   modes: [
-    { id: "dead", name: "dead, no pulses", weight: 1 },
-    { id: "stuck-low", name: "output stuck low", weight: 0.4 },
-    { id: "shorted", name: "pulls its rail down", weight: 0.3, severities: [5] },
+    { id: "dead", name: "dead, no pulses", looks: "the unit says there is no flow or no speed", weight: 1 },
+    {
+      id: "stuck-low",
+      name: "output stuck low",
+      looks: "the unit says there is no flow or no speed",
+      weight: 0.4,
+    },
+    {
+      id: "shorted",
+      name: "pulls its rail down",
+      looks: "others on its rail fail with it; better once it is unplugged",
+      weight: 0.3,
+      severities: [5],
+    },
   ],
   expand(build, p, { mode, severity, position }) {
     const [plus, minus, out] = [build.node("plus"), build.node("minus"), build.node("out")];

@@ -7,10 +7,18 @@ const ohms = z.number().positive();
 /** Single-phase supply with neutral bonded to earth at the origin (TN system, IEC 60364-1). */
 export const mains = definePart({
   type: "mains",
+  feeds: true,
   terminals: ["l", "n", "pe"],
   parameters: z.strictObject({ volts: ohms, ohms: ohms.default(0.35), tolerance: z.number().default(0.06) }),
   across: [["l", "n"]],
-  modes: [{ id: "no-supply", name: "no supply at the outlet", weight: 1 }],
+  modes: [
+    {
+      id: "no-supply",
+      name: "no supply at the outlet",
+      looks: "nothing works, other outlets may be dead too",
+      weight: 1,
+    },
+  ],
   expand(build, p, { mode, powered }) {
     const off = !powered || mode === "no-supply";
     const [l, n, pe] = [build.node("l"), build.node("n"), build.node("pe")];
@@ -40,8 +48,8 @@ export const transformer = definePart({
     ["s1", "s2"],
   ],
   modes: [
-    { id: "primary-open", name: "primary open", weight: 0.8 },
-    { id: "secondary-open", name: "secondary open", weight: 0.2 },
+    { id: "primary-open", name: "primary open", looks: "cold, no hum; no rail behind it", weight: 0.8 },
+    { id: "secondary-open", name: "secondary open", looks: "hums faintly; no rail behind it", weight: 0.2 },
   ],
   expand(build, p, { mode }) {
     const ratio = p.primaryVolts / p.secondaryVolts;
@@ -71,8 +79,14 @@ export const rectifier = definePart({
   parameters: z.strictObject({ sourceOhms: ohms, dropVolts: z.number().nonnegative().default(1.6) }),
   across: [["plus", "minus"]],
   modes: [
-    { id: "dead", name: "no DC output", weight: 0.7 },
-    { id: "weak", name: "sags under load", weight: 0.9, severities: [40, 120] },
+    { id: "dead", name: "no DC output", looks: "everything behind it dark", weight: 0.7 },
+    {
+      id: "weak",
+      name: "sags under load",
+      looks: "the display dims and resets as relays pull in",
+      weight: 0.9,
+      severities: [40, 120],
+    },
   ],
   expand(build, p, { mode, severity }) {
     const [a1, a2, plus, minus] = [
@@ -103,8 +117,14 @@ export const regulator = definePart({
   parameters: z.strictObject({ volts: ohms, dropout: ohms.default(1.5), limitAmps: ohms.default(1) }),
   across: [["out", "ground"]],
   modes: [
-    { id: "dead", name: "no output", weight: 0.5 },
-    { id: "low", name: "output low", weight: 0.2, severities: [0.6] },
+    { id: "dead", name: "no output", looks: "everything behind it dark", weight: 0.5 },
+    {
+      id: "low",
+      name: "output low",
+      looks: "the controller resets or behaves oddly",
+      weight: 0.2,
+      severities: [0.6],
+    },
   ],
   expand(build, p, { mode, severity }) {
     const [input, out, ground] = [build.node("in"), build.node("out"), build.node("ground")];
