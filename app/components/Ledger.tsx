@@ -96,6 +96,7 @@ function Verdict({ row }: { row: LedgerRow }) {
     <>
       <span className={row.fits === false ? "font-bold" : "text-ink-soft"}>{row.verdict}</span>
       {row.expected && <span className="reading block text-sm text-ink-soft">{row.expected}</span>}
+      {row.doubt && <span className="block border-l-4 border-hazard pl-2 text-sm">{row.doubt}</span>}
     </>
   );
 }

@@ -1,5 +1,6 @@
-import { settle } from "#core/circuit/index.ts";
+import { openedIn, settle, type Opened } from "#core/circuit/index.ts";
 import {
+  averageVolts,
   FUNCTION_UNIT,
   METER_FUNCTIONS,
   predictReading,
@@ -7,11 +8,11 @@ import {
   type MeterFunction,
 } from "#core/meter/index.ts";
 import { formatQuantity } from "#core/quantity/index.ts";
-import { expandUnit } from "#core/unit/index.ts";
+import { expandUnit, fuseSeconds, type UnitModel } from "#core/unit/index.ts";
 import { readArguments, UsageError } from "./arguments.ts";
 import { readFault, readPair, readUnitFile } from "./unitFile.ts";
 
-/** `predict UNIT.json --state S --pair A,B --function vac [--fault PART:MODE] [--lift TERMINAL] [--json]` */
+/** `predict UNIT.json --state S --pair A,B --function vac [--fault PART:MODE] [--lift TERMINAL] [--meter average] [--json]` */
 export function predict(argv: readonly string[]): string {
   const args = readArguments(argv, {
     state: "value",
@@ -19,6 +20,7 @@ export function predict(argv: readonly string[]): string {
     function: "value",
     fault: "value",
     lift: "value",
+    meter: "value",
     json: "flag",
   });
   const unit = readUnitFile(args.words[0]);
@@ -29,13 +31,20 @@ export function predict(argv: readonly string[]): string {
   if (!unit.states.some((s) => s.id === state))
     throw new UsageError(`--state is one of ${unit.states.map((s) => s.id).join(", ")}.`);
   const pair = readPair(unit, args.option("pair"), args.options("lift"));
+  const meter = args.option("meter") ?? "true-rms";
+  if (meter !== "true-rms" && meter !== "average") throw new UsageError("--meter is true-rms or average.");
+  if (meter === "average" && fn !== "vac")
+    throw new UsageError("--meter average tells of V AC; leave it out for other functions.");
   const faults = args.options("fault").map((text) => readFault(unit, text));
   if (faults.length > 1) throw new UsageError("Give one --fault at most.");
   const expanded = expandUnit(unit, { state: state!, lifts: args.options("lift") });
-  const point = settle(faults[0] ? expanded.withFault(faults[0]) : expanded.circuit);
+  const circuit = faults[0] ? expanded.withFault(faults[0]) : expanded.circuit;
+  const point = settle(circuit);
+  const opened = openedIn(point, circuit);
   const [p, q] = [expanded.nodeOf(pair.red), expanded.nodeOf(pair.black)];
   const unitOf = FUNCTION_UNIT[fn];
-  const { value, spread } = predictReading(point, fn, p, q);
+  const { value: trueRms, spread } = predictReading(point, fn, p, q);
+  const value = meter === "average" ? averageVolts(point, p, q) : trueRms;
   if (args.flag("json"))
     return JSON.stringify({
       state,
@@ -47,8 +56,23 @@ export function predict(argv: readonly string[]): string {
       spread,
       status: point.status,
       unsettled: point.unsettled,
+      opened: opened.map((o) => ({ part: o.id, amps: o.amps, seconds: secondsOf(unit, o) })),
     });
   const trouble =
     point.status === "settled" ? "" : `\nThis state does not settle: ${point.unsettled.join(", ")}.`;
-  return `${pair.red} to ${pair.black}, ${fn}, ${state}: ${formatQuantity(value, unitOf)} ± ${formatQuantity(spread, unitOf, 2)} by tolerance${trouble}`;
+  return `${pair.red} to ${pair.black}, ${fn}, ${state}: ${formatQuantity(value, unitOf)} ± ${formatQuantity(spread, unitOf, 2)} by tolerance${trouble}${opened.map((o) => openedText(unit, o)).join("")}`;
+}
+
+/** Least and most seconds until a fuse opens; null for a breaker, and for a fuse that may hold for hours. */
+function secondsOf(unit: UnitModel, { id, amps }: Opened): [number, number] | null {
+  const { type, parameters } = unit.parts.find((p) => p.id === id)!;
+  if (type !== "fuse") return null;
+  const times = fuseSeconds(amps / (parameters["amps"] as number), parameters["speed"] as "quick" | "slow");
+  return times ? [times.least, times.most] : null;
+}
+
+function openedText(unit: UnitModel, opened: Opened): string {
+  const seconds = secondsOf(unit, opened);
+  const within = seconds ? `, within ${Number(seconds[1].toPrecision(2))} s` : "";
+  return `\n${opened.id} opens at ${formatQuantity(opened.amps, "A", 3)}${within}.`;
 }

@@ -6,6 +6,7 @@ export { branchCurrentInto, throughPair, transferInto, voltageInto, type DomainV
 export { periodicState, type PeriodicState } from "./periodic.ts";
 export { portDiodes, solvePorts, type PortDiodes } from "./portDiodes.ts";
 export { harmonicsAcross } from "./solved.ts";
+export { openedIn, type Opened } from "./protection.ts";
 export { settle, type OperatingPoint } from "./operatingPoint.ts";
 export { assemble, columnOf, denseMatrix, solveDomain, type SolvedDomain, type Split } from "./system.ts";
 export { transient, type TransientOptions, type TransientResult } from "./transient.ts";

@@ -31,12 +31,22 @@ export function settle(circuit: Circuit, base?: OperatingPoint): OperatingPoint 
   if (!base) checkCircuit(circuit);
   let start: Setting[] = base ? [...base.settings] : circuit.controls.map(restSetting);
   const seen = new Set<string>();
+  let tried = false;
   for (let round = 0; ; round++) {
     const { settings, solved, restless } = relaxDiodes(circuit, start, base);
     const next = circuit.controls.map((control, i) => settingOf(control, settings[i]!, solved));
     const unsettled = circuit.controls.filter((_, i) => !agree(settings[i]!, next[i]!)).map((c) => c.id);
     // Afresh, a circuit without an answer is to be refused here and not when somebody reads it.
     if (!base) void [solved.ac, solved.dc];
+    if (unsettled.length === 0 && base && !tried) {
+      tried = true;
+      const released = withoutHeld(circuit, settings, solved);
+      if (released) {
+        start = released;
+        seen.clear();
+        continue;
+      }
+    }
     if (unsettled.length === 0)
       return Object.assign(restingIn(solved, settings), {
         status: restless.length === 0 ? ("settled" as const) : ("no-convergence" as const),
@@ -48,6 +58,21 @@ export function settle(circuit: Circuit, base?: OperatingPoint): OperatingPoint 
     seen.add(key);
     start = next;
   }
+}
+
+/**
+ * A base's relays hold at volts that would not pull them in, yet a fault is there from the moment the unit is switched
+ * on: those relays start at rest.
+ */
+function withoutHeld(circuit: Circuit, settings: Setting[], solved: Solved): Setting[] | undefined {
+  const held = circuit.controls.map(
+    (c, i) => c.kind === "relay" && settings[i]!.on && coilVolts(c.coil, solved) < c.pullIn,
+  );
+  return held.includes(true) ? settings.map((s, i) => (held[i] ? { ...s, on: false } : s)) : undefined;
+}
+
+function coilVolts([a, b]: readonly [number, number], { ac, dc }: Solved): number {
+  return Math.hypot(magnitude(ac, a, b), dcVolts(dc, a, b));
 }
 
 /** Size of the sum of two branches' currents: what leaves by neither of them. */
@@ -66,12 +91,7 @@ function residualAmps({ circuit, ac }: Solved, branches: readonly [number, numbe
 function settingOf(control: Control, was: Setting, solved: Solved): Setting {
   switch (control.kind) {
     case "relay": {
-      const [a, b] = control.coil;
-      return {
-        on:
-          Math.hypot(magnitude(solved.ac, a, b), dcVolts(solved.dc, a, b)) >=
-          (was.on ? control.release : control.pullIn),
-      };
+      return { on: coilVolts(control.coil, solved) >= (was.on ? control.release : control.pullIn) };
     }
     case "output":
       return {

@@ -46,6 +46,7 @@ const COSINE = Float64Array.from(
   (_, i) => Math.SQRT2 * Math.cos((2 * Math.PI * (i + 1)) / STEPS),
 );
 const MOST_CYCLES = 80;
+const LEAST_SHARE = 1 / 16;
 /** Largest change over a cycle, relative to the largest value, that counts as none. */
 const STILL = 1e-4;
 
@@ -91,21 +92,32 @@ export function periodicState(circuit: Circuit, start?: PeriodicState): Periodic
     return runCycle(circuit.hertz, network, image, record) ? image : undefined;
   };
   const states = network.slow.map((j) => (network.reactive[j]!.farads > 0 ? 2 * m + j : j));
-  const shoot = (from?: PeriodicState) => {
+  const shoot = (from: PeriodicState | undefined, damped: boolean) => {
     const shooting = new Shooting(states, m, run, from?.jacobian);
     let y = from ? from.state : new Float64Array(size);
+    let best: { y: Float64Array; next: Float64Array; worst: number } | undefined;
+    let share = 1;
     for (let cycle = 0; cycle < MOST_CYCLES; cycle++) {
       const image = run(y);
       if (!image) return undefined;
       const worst = shooting.moved(y, image);
       if (worst < STILL) return finished(circuit, network, record, image, shooting.jacobian);
+      // Where a step has made it worse, half of it is tried: above its point a capacitor answers unlike below it.
+      if (damped && best && worst > best.worst && share > LEAST_SHARE) {
+        share /= 2;
+        y = best.y.map((v, i) => v + share * (best!.next[i]! - v));
+        continue;
+      }
       // The first cycles from rest fill the capacitors; there is nothing to extrapolate yet.
-      y = cycle < 2 && !from ? image : shooting.next(y, image, worst);
+      const next = cycle < 2 && !from ? image : shooting.next(y, image, worst);
+      best = { y, next, worst };
+      share = 1;
+      y = next;
     }
     return undefined;
   };
-  const similar = start?.state.length === size ? shoot(start) : undefined;
-  return similar ?? shoot();
+  const similar = start?.state.length === size ? shoot(start, false) : undefined;
+  return similar ?? shoot(undefined, false) ?? shoot(undefined, true);
 }
 
 /** Capacitors and inductors as resistances, diodes taken out, the rest solved once; branches of no account left still. */

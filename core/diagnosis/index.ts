@@ -1,5 +1,6 @@
 /** Diagnosis: suspects, the fault dictionary, the weighing of findings, what to check next, the call. */
 export { ambiguityGroups } from "./ambiguity.ts";
+export { whatItBetrays, type Betrayal } from "./betrays.ts";
 export { adviseCall, CALL_CHANCE, proofOf, type CallAdvice } from "./call.ts";
 export {
   listChecks,

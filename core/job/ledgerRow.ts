@@ -1,13 +1,17 @@
 import {
   fromScale,
   toScale,
+  whatItBetrays,
+  type Betrayal,
   type Dictionary,
   type Posterior,
+  type ReadingCheck,
   type ReadingRow,
 } from "#core/diagnosis/index.ts";
-import { BEEP_OHMS, FUNCTION_UNIT, isOhms } from "#core/meter/index.ts";
+import { BEEP_OHMS, FUNCTION_NAME, FUNCTION_UNIT, isOhms } from "#core/meter/index.ts";
 import { expectedOf, isAsItShould } from "./course.ts";
 import { valueOf } from "./events.ts";
+import { showPoint } from "./pointNames.ts";
 import type { LedgerEntry } from "./replay.ts";
 import { checkText, resultText, setupText, valueText } from "./words.ts";
 
@@ -21,6 +25,8 @@ export interface LedgerRow {
   readonly expected: string;
   readonly verdict: string;
   readonly fits: boolean | undefined;
+  /** For a reading that no suspect explains: what may have gone wrong in taking it. */
+  readonly doubt?: string;
   readonly retracted?: { readonly by: string; readonly why: string };
 }
 
@@ -56,12 +62,32 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
     return { ...common, expected, verdict: fits ? "as it should" : "not as it should", fits };
   }
   const value = valueOf(body.result.value);
+  const betrayal = retracted ? undefined : whatItBetrays(dictionary, posterior, row.check, value);
   return {
     ...common,
     expected,
     verdict: readingVerdict(row, posterior, value),
     fits: isAsItShould(row, posterior, value),
+    ...(betrayal ? { doubt: doubtText(row.check, betrayal) } : {}),
   };
+}
+
+/** Says what a reading that no suspect explains looks like, as a question to the one who took it. */
+function doubtText({ red, black, fn }: ReadingCheck, betrayal: Betrayal): string {
+  switch (betrayal.kind) {
+    case "no-contact":
+      return "No suspect gives this. Were both probes on bare metal?";
+    case "probes-swapped":
+      return "The sign is the wrong way round. Were the probes swapped?";
+    case "factor":
+      return `This fits with the prefix ${betrayal.factor === 1000 ? "k" : "m"}. Look at the display again.`;
+    case "other-reference":
+      return `This is ${showPoint(red)} against ${showPoint(betrayal.point)}. Was the black probe on ${showPoint(black)}?`;
+    case "other-function":
+      return `This is what ${FUNCTION_NAME[betrayal.fn]} shows here. Was the meter on ${FUNCTION_NAME[fn]}?`;
+    case "unexplained":
+      return "No suspect gives this. Take it again before relying on it.";
+  }
 }
 
 function rangeText(row: ReadingRow, low: number, high: number): string {

@@ -1,4 +1,5 @@
 /** The meter: its functions, its ranges and accuracy, and what it will show between two points of a circuit. */
+export { averageVolts, FORM_FACTOR } from "./average.ts";
 export {
   BEEP_OHMS,
   FUNCTION_NAME,
