@@ -1,10 +1,15 @@
 import { CircuitError } from "#core/circuit/index.ts";
+import { DictionarySizeError } from "#core/diagnosis/index.ts";
+import { METER_FUNCTIONS } from "#core/meter/index.ts";
 import { UsageError } from "./arguments.ts";
 import { dictionary } from "./dictionary.ts";
 import { lint } from "./lint.ts";
 import { predict } from "./predict.ts";
 
-const HELP = `zygodrome predict UNIT.json --state S --pair A,B --function vac|vdc|ohm|continuity|diode [--fault PART:MODE[:SIZE]] [--lift TERMINAL]… [--json]
+/** Errors whose message is meant for the one who called. */
+const EXPECTED = [UsageError, CircuitError, DictionarySizeError, RangeError];
+
+const HELP = `zygodrome predict UNIT.json --state S --pair A,B --function ${METER_FUNCTIONS.join("|")} [--fault PART:MODE[:SIZE]] [--lift TERMINAL]… [--meter average] [--json]
 zygodrome dictionary UNIT.json [--json]
 zygodrome lint UNIT.json [--json]
 
@@ -40,7 +45,7 @@ export async function main(
         return 2;
     }
   } catch (error) {
-    if (error instanceof UsageError || error instanceof CircuitError || error instanceof RangeError) {
+    if (error instanceof Error && EXPECTED.some((kind) => error instanceof kind)) {
       complain(error.message);
       return 2;
     }

@@ -12,10 +12,27 @@ export interface Circuit {
   readonly hertz: number;
 }
 
+/** Values outside these are no part's: a slip of the decimal point, and too far apart to be solved together. */
+const BOUNDS = {
+  ohms: [1e-9, 1e13],
+  henries: [0, 1e5],
+  farads: [0, 1e3],
+  acVolts: [-1e6, 1e6],
+  dcVolts: [-1e6, 1e6],
+} as const;
+
+type Quantity = keyof typeof BOUNDS;
+
 /** Trouble that keeps a circuit from having an answer, in the reader's names. */
 export type CircuitProblem =
-  | { readonly code: "singular"; readonly at: string }
-  | { readonly code: "bad-value"; readonly branch: string; readonly quantity: string; readonly value: number }
+  | { readonly code: "singular"; readonly at: string; readonly parts: readonly string[] }
+  | { readonly code: "ill-conditioned"; readonly nodes: number }
+  | {
+      readonly code: "bad-value";
+      readonly branch: string;
+      readonly quantity: Quantity;
+      readonly value: number;
+    }
   | { readonly code: "too-large"; readonly nodes: number; readonly limit: number };
 
 /** Thrown where a circuit cannot be solved; `problem` says why as data. */
@@ -31,9 +48,11 @@ export class CircuitError extends Error {
 export function describeCircuitProblem(problem: CircuitProblem): string {
   switch (problem.code) {
     case "singular":
-      return `The circuit has no single answer at ${problem.at}: two ideal sources disagree there, or nothing fixes its potential.`;
+      return `The circuit has no single answer at ${problem.at}: two ideal sources disagree there, or nothing fixes its potential. Look at ${problem.parts.join(", ")}.`;
+    case "ill-conditioned":
+      return `The circuit's values lie too far apart for one of ${problem.nodes} nets: look for ohms, henries or farads with a wrong power of ten.`;
     case "bad-value":
-      return `${problem.branch} has ${problem.quantity} ${problem.value}; it must be a finite number${problem.quantity === "ohms" ? " above zero" : ", zero or more"}.`;
+      return `${problem.branch} has ${problem.quantity} ${problem.value}; it must lie between ${BOUNDS[problem.quantity].join(" and ")}.`;
     case "too-large":
       return `The circuit has ${problem.nodes} nets; this engine takes ${problem.limit} at most.`;
   }
@@ -46,11 +65,11 @@ export const NODE_LIMIT = 20_000;
 export function checkCircuit(circuit: Circuit): void {
   if (circuit.nodeNames.length > NODE_LIMIT)
     throw new CircuitError({ code: "too-large", nodes: circuit.nodeNames.length, limit: NODE_LIMIT });
-  for (const branch of circuit.branches) {
-    if (!(branch.ohms > 0 && Number.isFinite(branch.ohms)))
-      throw new CircuitError({ code: "bad-value", branch: branch.id, quantity: "ohms", value: branch.ohms });
-    for (const quantity of ["henries", "farads"] as const)
-      if (!(branch[quantity] >= 0 && Number.isFinite(branch[quantity])))
-        throw new CircuitError({ code: "bad-value", branch: branch.id, quantity, value: branch[quantity] });
-  }
+  for (const branch of circuit.branches)
+    for (const quantity of Object.keys(BOUNDS) as Quantity[]) {
+      const value = branch[quantity];
+      const [least, most] = BOUNDS[quantity];
+      if (!(value >= least && value <= most))
+        throw new CircuitError({ code: "bad-value", branch: branch.id, quantity, value });
+    }
 }

@@ -109,6 +109,17 @@ describe("values that are no values", () => {
     expect(() => settle(c.build())).toThrow(/b0 has ohms/);
   });
 
+  test.each([
+    ["ohms", { ohms: 1e-300 }],
+    ["ohms", { ohms: 1e300 }],
+    ["dcVolts", { ohms: 1, dcVolts: 1e200 }],
+    ["farads", { ohms: 1, farads: -1e-6 }],
+    ["henries", { ohms: 1, henries: NaN }],
+  ])("absurd %s are refused with their bounds: %j", (quantity, values) => {
+    const c = new CircuitBuilder().branch("a", "0", values);
+    expect(() => settle(c.build())).toThrow(new RegExp(`b0 has ${quantity} .*; it must lie between`));
+  });
+
   test("two ideal outputs on one net are said to disagree there", () => {
     const c = new CircuitBuilder().branch("x", "0", { ohms: 100 });
     const twice = (id: string, volts: number) =>

@@ -1,5 +1,5 @@
 import { ISLAND_LEAK_OHMS, OPEN_OHMS, type Branch, type Analysis } from "./branch.ts";
-import { CircuitError, type Circuit } from "./circuit.ts";
+import { CircuitError, type CircuitProblem, type Circuit } from "./circuit.ts";
 import { factorInPlace, solveInto, solveTransposedInto } from "./complexLu.ts";
 import { constraintColumn, constraintRow, isIdle, type Sparse } from "./constraintRow.ts";
 import { patternOf, slotOf, type Pattern } from "./eliminationOrder.ts";
@@ -178,21 +178,28 @@ function factor(circuit: Circuit, equations: Equations): Factors {
       solveInto: (b, x) => solveSparseInto(sparse, b.re, b.im, x.re, x.im),
       solveTransposedInto: (b, x) => solveSparseTransposedInto(sparse, b.re, b.im, x.re, x.im),
     };
-  if (pattern.n > DENSE_LIMIT)
-    throw new CircuitError({ code: "too-large", nodes: pattern.n, limit: DENSE_LIMIT });
+  if (pattern.n > DENSE_LIMIT) throw new CircuitError({ code: "ill-conditioned", nodes: pattern.n });
   const { re, im } = denseMatrix(equations);
   const dense = factorInPlace(pattern.n, re, im);
-  if (dense.status === "singular")
-    throw new CircuitError({ code: "singular", at: unknownName(circuit, dense.column) });
+  if (dense.status === "singular") throw new CircuitError(singularAt(circuit, dense.column));
   return {
     solveInto: (b, x) => solveInto(dense.lu, b.re, b.im, x.re, x.im),
     solveTransposedInto: (b, x) => solveTransposedInto(dense.lu, b.re, b.im, x.re, x.im),
   };
 }
 
-function unknownName(circuit: Circuit, column: number): string {
-  const nodes = circuit.nodeNames.length - 1;
-  return column < nodes ? circuit.nodeNames[column + 1]! : circuit.constraints[column - nodes]!.id;
+/** What to say of an unknown that elimination found nothing to fix it by: the net with the parts on it, or the source. */
+function singularAt({ nodeNames, branches, constraints }: Circuit, column: number): CircuitProblem {
+  const nodes = nodeNames.length - 1;
+  const source = constraints[column - nodes];
+  const ends = source ? [source.a, source.b, source.c] : [column + 1];
+  const meet = (node: number) => node > 0 && ends.includes(node);
+  const ids = [
+    ...branches.flatMap(({ id, a, b }) => (meet(a) || meet(b) ? [id] : [])),
+    ...constraints.flatMap(({ id, a, b, c }) => ([a, b, c].some(meet) ? [id] : [])),
+  ];
+  const parts = [...new Set(ids.map((id) => id.split("/")[0]!))].slice(0, 8);
+  return { code: "singular", at: source ? source.id : nodeNames[column + 1]!, parts };
 }
 
 function stampBranches(

@@ -48,8 +48,23 @@ export interface Dictionary {
   readonly chattering: readonly string[];
 }
 
+/** Readings (checks × cases) that a dictionary holds at most: 12 bytes each. */
+export const MOST_READINGS = 4e7;
+
+/** Thrown for a unit whose dictionary would not fit. */
+export class DictionarySizeError extends Error {
+  constructor(checks: number, cases: number) {
+    super(
+      `This unit has ${checks} checks and ${cases} ways to fail, ${Math.round((checks * cases) / 1e6)} million readings; ` +
+        `${MOST_READINGS / 1e6} million fit. Give it fewer points or states, or set weights of parts that hardly fail to 0.`,
+    );
+    this.name = "DictionarySizeError";
+  }
+}
+
 /**
  * Builds the dictionary: one healthy factorisation a setup, every case a low-rank change of it.
+ * @throws DictionarySizeError before any work, for a unit that is too large
  * @param report called with 0…1 after each setup
  */
 export function buildDictionary(unit: UnitModel, report?: (done: number) => void): Dictionary {
@@ -65,7 +80,10 @@ export function buildDictionary(unit: UnitModel, report?: (done: number) => void
       report?.(++done / groups.size);
     }
   };
-  compute(listChecks(unit));
+  const checks = listChecks(unit);
+  if (checks.length * cases.length > MOST_READINGS)
+    throw new DictionarySizeError(checks.length, cases.length);
+  compute(checks);
   const rows = [...byId.values()];
   return {
     unit,

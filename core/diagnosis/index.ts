@@ -16,6 +16,7 @@ export {
 export { costOf, coversFor, type Band, type CheckCost, type Situation, type Step } from "./cost.ts";
 export {
   buildDictionary,
+  DictionarySizeError,
   type Dictionary,
   type ObservationRow,
   type ReadingRow,

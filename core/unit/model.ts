@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { CURRENT_VERSION } from "./versions.ts";
 
 /** Identifier: letters, digits and . _ - ; as printed on the drawing. */
 const id = z
@@ -109,7 +110,7 @@ const hazard = z.strictObject({
 /** The unit model, version 1: plain JSON. Cross-references are checked by `readUnit`. */
 export const unitSchema = z.strictObject({
   format: z.literal("zygodrome-unit"),
-  version: z.literal(1),
+  version: z.literal(CURRENT_VERSION),
   id,
   name: text,
   maker: z.string().max(300).default(""),
@@ -119,7 +120,7 @@ export const unitSchema = z.strictObject({
   hertz: z.number().min(40).max(70).default(50),
   /** Net that is the reference of all potentials: protective earth. */
   ground: id,
-  parts: z.array(part).min(1).max(2000),
+  parts: z.array(part).min(1).max(10_000),
   items: z.array(item).default([]),
   covers: z.array(z.strictObject({ id, name: text, minutes })).default([]),
   points: z.array(point).default([]),

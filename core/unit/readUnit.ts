@@ -1,5 +1,6 @@
 import { CATALOGUE } from "./catalogue/index.ts";
 import type { z } from "zod";
+import { upgradeUnit } from "./versions.ts";
 import { unitSchema, type Part, type UnitModel } from "./model.ts";
 
 /** One fault found in a model file: where, as a JSON path, and what. */
@@ -26,11 +27,13 @@ export class ModelError extends Error {
 }
 
 /**
- * Validates a unit model as read from JSON: its shape, each part's parameters against the catalogue, and every
+ * Validates a unit model as read from JSON, of this version or an older one: its shape, each part's parameters against the catalogue, and every
  * reference between its sections. Reports all faults, not only the first.
  */
 export function readUnit(json: unknown): ReadUnitResult {
-  const shape = unitSchema.safeParse(json);
+  const upgraded = upgradeUnit(json);
+  if (!upgraded.ok) return { ok: false, problems: [{ path: "version", message: upgraded.message }] };
+  const shape = unitSchema.safeParse(upgraded.file);
   if (!shape.success)
     return {
       ok: false,

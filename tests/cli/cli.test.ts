@@ -92,6 +92,46 @@ describe("predict", () => {
     );
   });
 
+  test("a fuse that opens is named, with its current and how long it takes", async () => {
+    const unit = structuredClone(LAMP);
+    unit.parts[3]!.parameters = { ohms: 3.5 };
+    const at = file(unit);
+    const options = ["--state", "on", "--pair", "SW,N", "--function", "vac"];
+    const { opened } = JSON.parse((await run("predict", at, ...options, "--json")).out) as {
+      opened: { part: string; amps: number; seconds: [number, number] }[];
+    };
+    // 120 V over 0.5 + 3.5 + 0.023 Ω, six times the rating of 5 A: between the gates of 4 and 10 times.
+    expect(opened).toHaveLength(1);
+    expect(opened[0]!.amps).toBeCloseTo(120 / 4.023, 1);
+    expect(opened[0]!.seconds[1]).toBeGreaterThan(0.02);
+    expect(opened[0]!.seconds[1]).toBeLessThan(0.3);
+    expect((await run("predict", at, ...options)).out).toMatch(/F1 opens at 29.8 A, within 0.\d+ s/);
+  });
+
+  test("an average-responding meter reads a bent wave otherwise; of anything but V AC it has nothing to say", async () => {
+    const of = async (...more: string[]) => {
+      const options = ["--state", "rinse-heat", "--pair", "TP12,GND", "--function", "vac", "--json"];
+      const { out } = await run("predict", GLASSWASHER, ...options, ...more);
+      return (JSON.parse(out) as { value: number }).value;
+    };
+    const ratio = (await of("--meter", "average")) / (await of());
+    expect(ratio).toBeGreaterThan(0.9);
+    expect(ratio).toBeLessThan(0.99);
+    const wrong = await run(
+      "predict",
+      GLASSWASHER,
+      "--state",
+      "fill",
+      "--pair",
+      "TP12,GND",
+      "--function",
+      "vdc",
+      "--meter",
+      "average",
+    );
+    expect(wrong).toMatchObject({ code: 2, err: expect.stringContaining("V AC") as unknown as string });
+  });
+
   test.each([
     [["--state", "on", "--pair", "SW,N"], /--function is one of/],
     [["--state", "off", "--pair", "SW,N", "--function", "vac"], /--state is one of on, dead/],
@@ -161,6 +201,24 @@ describe("dictionary", () => {
   });
 });
 
+test("a unit whose dictionary would not fit is refused with its numbers", async () => {
+  const unit = structuredClone(LAMP) as typeof LAMP & { points?: object[]; references?: object[] };
+  const point = (id: string) => ({ id, name: id, side: "mains", place: "rail", minutes: 1 });
+  for (let k = 0; k < 3000; k++)
+    unit.parts.push({
+      id: `X${k}`,
+      name: "Splice",
+      type: "splice",
+      terminals: { a: k === 0 ? "SW" : `X${k - 1}`, b: `X${k}` },
+      parameters: {},
+    } as never);
+  unit.points = [point("IN.n"), ...Array.from({ length: 3000 }, (_, k) => point(`X${k}.b`))];
+  unit.references = [{ side: "mains", point: "IN.n", function: "vac" }];
+  const { code, err } = await run("dictionary", file(unit));
+  expect(code).toBe(2);
+  expect(err).toMatch(/million fit/);
+});
+
 describe("lint", () => {
   const rules = async (change: (unit: typeof LAMP & Record<string, unknown>) => void) => {
     const unit = structuredClone(LAMP) as typeof LAMP & Record<string, unknown>;
@@ -224,6 +282,22 @@ describe("lint", () => {
       (u) => void ((u.states[0]!.positions as Record<string, string>)["LA"] = "open"),
       "state-without-effect states[0].positions.LA",
       0,
+    ],
+    [
+      "a battery that feeds the dead state",
+      (u) => {
+        const terminals = { plus: "L", minus: "N" };
+        u.parts.push({
+          id: "B1",
+          name: "Battery",
+          type: "battery",
+          terminals,
+          parameters: { volts: 12 },
+        } as never);
+        (u.states[1] as { positions?: Record<string, string> }).positions = { B1: "closed" };
+      },
+      "fed-when-dead states[1].positions.B1",
+      1,
     ],
     [
       "a need that nobody asks for",
