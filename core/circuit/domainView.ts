@@ -18,17 +18,34 @@ export interface DomainView {
   /** n each: potentials and constraint currents after the change. */
   readonly xRe: Float64Array;
   readonly xIm: Float64Array;
-  /** Per branch, after the change. */
-  readonly gRe: Float64Array;
-  readonly gIm: Float64Array;
-  readonly emf: Float64Array;
+  /** Branches whose values are no longer the base's. */
+  readonly changed: readonly ChangedBranch[];
+}
+
+/** A branch after the change: its admittance, S, and its EMF, V. */
+export interface ChangedBranch {
+  readonly index: number;
+  readonly re: number;
+  readonly im: number;
+  readonly volts: number;
 }
 
 const NONE: Split = { re: new Float64Array(0), im: new Float64Array(0) };
 
 export function unchanged(base: SolvedDomain): DomainView {
-  const { xRe, xIm, gRe, gIm, emf } = base;
-  return { base, left: [], right: [], kernel: NONE, xRe, xIm, gRe, gIm, emf };
+  const { xRe, xIm } = base;
+  return { base, left: [], right: [], kernel: NONE, xRe, xIm, changed: [] };
+}
+
+/** Conductance of a branch as it stands, S. */
+export function siemensOf({ base, changed }: DomainView, index: number): number {
+  return changedOf(changed, index)?.re ?? base.gRe[index]!;
+}
+
+/** A plain loop over the one to four that there are: this is asked for every branch with a tolerance, in every case. */
+function changedOf(changed: readonly ChangedBranch[], index: number): ChangedBranch | undefined {
+  for (const branch of changed) if (branch.index === index) return branch;
+  return undefined;
 }
 
 /** V(p) − V(q) in volts, phasor: `out[0]` real, `out[1]` imaginary. Node 0 is the reference at 0 V. */
@@ -94,8 +111,12 @@ export function branchCurrentInto(
   b: number,
 ): void {
   voltageInto(out, view, a, b);
-  const v = out[0]! - view.emf[index]!;
+  const { base } = view;
+  const changed = changedOf(view.changed, index);
+  const v = out[0]! - (changed ? changed.volts : base.emf[index]!);
   const w = out[1]!;
-  out[0] = v * view.gRe[index]! - w * view.gIm[index]!;
-  out[1] = v * view.gIm[index]! + w * view.gRe[index]!;
+  const re = changed ? changed.re : base.gRe[index]!;
+  const im = changed ? changed.im : base.gIm[index]!;
+  out[0] = v * re - w * im;
+  out[1] = v * im + w * re;
 }

@@ -2,7 +2,14 @@
 export { OPEN_OHMS, SHORT_OHMS, type Branch, type Constraint, type Domain } from "./branch.ts";
 export { CircuitError, describeCircuitProblem, type Circuit, type CircuitProblem } from "./circuit.ts";
 export type { Control, Need, Setting } from "./control.ts";
-export { branchCurrentInto, throughPair, transferInto, voltageInto, type DomainView } from "./domainView.ts";
+export {
+  branchCurrentInto,
+  siemensOf,
+  throughPair,
+  transferInto,
+  voltageInto,
+  type DomainView,
+} from "./domainView.ts";
 export { periodicState, type PeriodicState } from "./periodic.ts";
 export { portDiodes, solvePorts, type PortDiodes } from "./portDiodes.ts";
 export { harmonicsAcross } from "./solved.ts";

@@ -1,7 +1,7 @@
 import type { Branch, Constraint } from "./branch.ts";
 import { factorInPlace, solveInto, type ComplexLu } from "./complexLu.ts";
 import { constraintRow, type Sparse } from "./constraintRow.ts";
-import type { DomainView } from "./domainView.ts";
+import type { ChangedBranch, DomainView } from "./domainView.ts";
 import {
   admittanceInto,
   columnOf,
@@ -50,41 +50,36 @@ export function updateDomain(
   constraints: readonly ConstraintChange[],
   hertz: number,
 ): DomainView | undefined {
-  const gRe = base.gRe.slice();
-  const gIm = base.gIm.slice();
-  let emf = base.emf;
-  const x: Split = { re: base.xRe.slice(), im: base.xIm.slice() };
+  const real = base.domain !== "ac";
+  const changed: ChangedBranch[] = [];
+  const x: Split = { re: base.xRe.slice(), im: real ? base.xIm : base.xIm.slice() };
+  const add = real ? addRealInPlace : addInPlace;
   const ranks: Rank[] = [];
   const y = new Float64Array(2);
   for (const { index, branch } of branches) {
     const { a, b } = branch;
     admittanceInto(y, branch, base.domain, hertz);
     const volts = base.domain === "ac" ? branch.acVolts : branch.dcVolts;
-    const inject = volts * y[0]! - emf[index]! * gRe[index]!;
-    if (inject !== 0) addInPlace(x, columnOf(base, a, b), inject, 0);
-    const dRe = y[0]! - gRe[index]!;
-    const dIm = y[1]! - gIm[index]!;
+    const inject = volts * y[0]! - base.emf[index]! * base.gRe[index]!;
+    if (inject !== 0) add(x, columnOf(base, a, b), inject, 0);
+    const dRe = y[0]! - base.gRe[index]!;
+    const dIm = y[1]! - base.gIm[index]!;
     if (dRe !== 0 || dIm !== 0)
       ranks.push({ v: pairVector(a, b), dRe, dIm, column: columnOf(base, a, b), row: rowOf(base, a, b) });
-    gRe[index] = y[0]!;
-    gIm[index] = y[1]!;
-    if (emf[index] !== volts) {
-      emf = emf === base.emf ? emf.slice() : emf;
-      emf[index] = volts;
-    }
+    changed.push({ index, re: y[0]!, im: y[1]!, volts });
   }
   for (const { row, was, now } of constraints) {
     const before = constraintRow(was, row, base.domain);
     const after = constraintRow(now, row, base.domain);
     const v = [...after.entries, ...before.entries.map(({ index, value }) => ({ index, value: -value }))];
     const column = respond(base, [{ index: row, value: 1 }]);
-    addInPlace(x, column, after.volts - before.volts, 0);
+    add(x, column, after.volts - before.volts, 0);
     ranks.push({ v, dRe: 1, dIm: 0, column, row: respondTransposed(base, v) });
   }
   const m = middle(ranks);
   if (m === undefined) return undefined;
   const response = solveSmall(m, ranks, (rank) => dot(rank.v, x));
-  ranks.forEach(({ column }, i) => addInPlace(x, column, -response.re[i]!, -response.im[i]!));
+  ranks.forEach(({ column }, i) => add(x, column, -response.re[i]!, -response.im[i]!));
   return {
     base,
     left: ranks.map((r) => r.column),
@@ -92,10 +87,13 @@ export function updateDomain(
     kernel: kernelOf(ranks, m),
     xRe: x.re,
     xIm: x.im,
-    gRe,
-    gIm,
-    emf,
+    changed,
   };
+}
+
+/** x ← x + re·y, for a domain without imaginary parts. */
+function addRealInPlace(x: Split, y: Split, re: number): void {
+  for (let j = 0; j < x.re.length; j++) x.re[j]! += re * y.re[j]!;
 }
 
 /** x ← x + (re + j·im)·y. */

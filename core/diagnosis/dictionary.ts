@@ -155,7 +155,7 @@ interface Group {
   readonly results: Result[];
 }
 
-/** Fills case i. A fault that leaves the domain of the reading as it was (case 0, the healthy one) reads the same. */
+/** Fills case i. Case 0, the healthy one, fills them all: a fault that leaves a reading as it was has nothing to add. */
 function fillCase(
   fn: MeterFunction,
   lines: Lines,
@@ -164,25 +164,17 @@ function fillCase(
   point: OperatingPoint,
   healthy: OperatingPoint,
 ): void {
-  if (i > 0 && readsAlike(fn, point, healthy)) {
-    for (const { mean, sd, slope } of results) {
-      mean[i] = mean[0]!;
-      sd[i] = sd[0]!;
-      slope[i] = slope[0]!;
-    }
-    return;
-  }
+  if (i > 0 && readsAlike(fn, point, healthy)) return;
   predictLines(point, fn, lines);
   results.forEach(({ mean, sd, slope }, m) => {
-    if (i > 0 && lines.same[m] === 1) {
-      mean[i] = mean[0]!;
-      sd[i] = sd[0]!;
-      slope[i] = slope[0]!;
-      return;
-    }
+    if (i > 0 && lines.same[m] === 1) return;
     mean[i] = toScale(fn, lines.value[m]!);
     sd[i] = spreadOnScale(fn, lines.value[m]!, lines.spread[m]!);
     slope[i] = lines.slope[m]!;
+    if (i > 0) return;
+    mean.fill(mean[0]!);
+    sd.fill(sd[0]!);
+    slope.fill(slope[0]!);
   });
 }
 
@@ -238,15 +230,18 @@ function sizeSteps(cases: readonly Case[]): [number, number][] {
 
 /** A fault's size is unknown between the sizes tried: each case stands for the stretch to its neighbours. */
 function widenForSize(steps: readonly [number, number][], { mean, sd }: Result): void {
-  const widest = new Map<number, number>();
+  let widest: Float32Array | undefined;
   for (const [i, j] of steps) {
     const gap = Math.abs(mean[i]! - mean[j]!);
     if (gap === 0) continue;
-    widest.set(i, Math.max(gap, widest.get(i) ?? 0));
-    widest.set(j, Math.max(gap, widest.get(j) ?? 0));
+    widest ??= new Float32Array(mean.length);
+    widest[i] = Math.max(gap, widest[i]!);
+    widest[j] = Math.max(gap, widest[j]!);
   }
   // Half the gap is the edge of the stretch; a uniform stretch has a deviation of its half-width over √3.
-  for (const [i, gap] of widest) sd[i] = Math.sqrt(sd[i]! ** 2 + gap ** 2 / 12);
+  widest?.forEach((gap, i) => {
+    if (gap > 0) sd[i] = Math.sqrt(sd[i]! ** 2 + gap ** 2 / 12);
+  });
 }
 
 /** Chance of noticing what is there, and of believing one noticed what is not. Common practice, no source. */

@@ -1,4 +1,5 @@
 import {
+  siemensOf,
   throughPair,
   type Control,
   type DomainView,
@@ -224,7 +225,7 @@ export function predictOhmLines(point: OperatingPoint, lines: Lines): void {
   const { branches } = point.circuit;
   const levers = base.branches.flatMap((index, column): Lever[] => {
     const { a, b, tolerance } = branches[index]!;
-    const siemens = (view.gRe[index]! * tolerance) / 2;
+    const siemens = (siemensOf(view, index) * tolerance) / 2;
     return tolerance > 0 ? [{ column, re: siemens, im: 0, through: throughPair(view, a, b) }] : [];
   });
   const width = base.branches.length;

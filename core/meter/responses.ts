@@ -1,5 +1,6 @@
 import {
   branchCurrentInto,
+  siemensOf,
   columnOf,
   throughPair,
   type Control,
@@ -153,7 +154,7 @@ export function followersOf(point: OperatingPoint, columns: readonly number[]): 
       control.kind === "rectifier" ? [control.source, control.dropVolts] : [control.branch, 0];
     const { a, b, dcVolts } = branches[index]!;
     if (dcVolts === 0) return [];
-    const re = point.dc.gRe[index]! * (dcVolts + drop);
+    const re = siemensOf(point.dc, index) * (dcVolts + drop);
     return [{ column: columns.indexOf(index), re, im: 0, through: throughPair(point.dc, a, b) }];
   });
 }

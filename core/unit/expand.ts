@@ -1,6 +1,6 @@
 import type { Branch, Circuit, Constraint, Control, Need } from "#core/circuit/index.ts";
-import { CATALOGUE, modesOf } from "./catalogue/index.ts";
-import type { PartBuilder } from "./catalogue/partKind.ts";
+import { CATALOGUE, isPossible, modesOf } from "./catalogue/index.ts";
+import type { BranchValues, PartBuilder, WithoutId } from "./catalogue/partKind.ts";
 import type { Part, State, UnitModel } from "./model.ts";
 
 /** A state of the unit with some terminals lifted: what the circuit is at the moment of a reading. */
@@ -41,39 +41,47 @@ export function expandUnit(unit: UnitModel, setup: Setup): ExpandedUnit {
   const state = find(unit.states, setup.state, "state");
   const lifted = new Set(setup.lifts.flatMap((id) => liftedTerminals(unit, id)));
   const nodes = new Nodes(unit.ground);
-  const slots = unit.parts.map((part) => ({ part, ...expandPart(unit, part, state, lifted, nodes) }));
-  const at = new Map<string, { branch: number; control: number }>();
+  const places = new Map<string, Place>();
   const branches: Branch[] = [];
   const constraints: Constraint[] = [];
   const controls: Control[] = [];
-  for (const slot of slots) {
-    at.set(slot.part.id, { branch: branches.length, control: controls.length });
-    controls.push(...shifted(slot.controls, branches.length, constraints.length));
-    branches.push(...slot.branches);
-    constraints.push(...slot.constraints);
+  for (const part of unit.parts) {
+    const own = expandPart(unit, part, state, lifted, nodes);
+    const [branch, control, constraint] = [branches.length, controls.length, constraints.length];
+    places.set(part.id, { part, own, branch, control, constraint });
+    controls.push(...shifted(own.controls, branch, constraint));
+    branches.push(...own.branches);
+    constraints.push(...own.constraints);
   }
   const circuit: Circuit = { nodeNames: nodes.names, branches, constraints, controls, hertz: unit.hertz };
   return {
     circuit,
     nodeOf: (terminal) => nodes.ofTerminal(unit, terminal, lifted),
-    firstBranchOf: (part) => at.get(part)!.branch,
+    firstBranchOf: (part) => places.get(part)!.branch,
     withFault: (fault) => {
-      const slot = slots.find((s) => s.part.id === fault.part);
-      if (!slot) throw new RangeError(`The unit ${unit.id} has no part “${fault.part}”.`);
-      const start = at.get(fault.part)!;
-      const failed = expandPart(unit, slot.part, state, lifted, nodes, fault);
+      const place = places.get(fault.part);
+      if (!place) throw new RangeError(`The unit ${unit.id} has no part “${fault.part}”.`);
+      const failed = expandPart(unit, place.part, state, lifted, nodes, fault);
       const faultyBranches = [...branches];
       failed.branches.forEach((branch, i) => {
-        if (!sameValues(branch, slot.branches[i]!)) faultyBranches[start.branch + i] = branch;
+        if (!sameValues(branch, place.own.branches[i]!)) faultyBranches[place.branch + i] = branch;
       });
       const faultyControls = [...controls];
-      const firstConstraint = constraints.findIndex((c) => c.id.startsWith(`${fault.part}/`));
-      shifted(failed.controls, start.branch, Math.max(0, firstConstraint)).forEach(
-        (control, i) => (faultyControls[start.control + i] = control),
+      shifted(failed.controls, place.branch, place.constraint).forEach(
+        (control, i) => (faultyControls[place.control + i] = control),
       );
       return { ...circuit, nodeNames: nodes.names, branches: faultyBranches, controls: faultyControls };
     },
   };
+}
+
+/** A part's own primitives and where they begin in the circuit's lists. */
+interface Place {
+  readonly part: Part;
+  readonly own: Collector;
+  readonly branch: number;
+  readonly control: number;
+  readonly constraint: number;
 }
 
 function sameValues(a: Branch, b: Branch): boolean {
@@ -122,7 +130,14 @@ class Nodes {
 
   ofTerminal(unit: UnitModel, terminal: string, lifted: ReadonlySet<string>): number {
     const dot = terminal.lastIndexOf(".");
-    const net = unit.parts.find((p) => p.id === terminal.slice(0, dot))?.terminals[terminal.slice(dot + 1)];
+    const part = unit.parts.find((p) => p.id === terminal.slice(0, dot));
+    if (!part) throw new RangeError(`There is no terminal “${terminal}”.`);
+    return this.ofPart(part, terminal.slice(dot + 1), lifted);
+  }
+
+  ofPart(part: Part, name: string, lifted: ReadonlySet<string>): number {
+    const net = part.terminals[name];
+    const terminal = `${part.id}.${name}`;
     if (net === undefined) throw new RangeError(`There is no terminal “${terminal}”.`);
     return this.of(lifted.has(terminal) ? `${terminal} (lifted)` : net);
   }
@@ -137,7 +152,7 @@ function expandPart(
   fault?: Fault,
 ) {
   const kind = CATALOGUE.get(part.type)!;
-  const mode = fault && modesOf(part).find((m) => m.id === fault.mode);
+  const mode = fault && kind.modes.find((m) => m.id === fault.mode && isPossible(part, m));
   if (fault && !mode)
     throw new RangeError(
       `${part.id} has no failure mode “${fault.mode}”; it has ${modesOf(part)
@@ -146,29 +161,7 @@ function expandPart(
     );
   const severity =
     fault?.severity ?? (mode?.severities ? mode.severities[mode.severities.length >> 1] : undefined);
-  const branches: Branch[] = [];
-  const constraints: Constraint[] = [];
-  const controls: Control[] = [];
-  const build: PartBuilder = {
-    hertz: unit.hertz,
-    has: (terminal) => part.terminals[terminal] !== undefined,
-    node: (terminal) => nodes.ofTerminal(unit, `${part.id}.${terminal}`, lifted),
-    inner: (name) => nodes.of(`${part.id}/${name}`),
-    branch: (name, a, b, values) =>
-      branches.push({
-        id: `${part.id}/${name}`,
-        a,
-        b,
-        henries: 0,
-        farads: 0,
-        acVolts: 0,
-        dcVolts: 0,
-        tolerance: 0,
-        ...values,
-      }) - 1,
-    constraint: (name, constraint) => constraints.push({ id: `${part.id}/${name}`, ...constraint }) - 1,
-    control: (control) => void controls.push({ id: part.id, ...control }),
-  };
+  const build = new Collector(unit.hertz, part, lifted, nodes);
   const drive = state.drives.find((d) => d.output === part.id);
   const needs: Need[] = (drive?.needs ?? []).map((name) => {
     const need = unit.needs[name]!;
@@ -183,7 +176,51 @@ function expandPart(
     called: drive !== undefined,
     needs,
   });
-  return { branches, constraints, controls };
+  return build;
+}
+
+/** What one part adds to the circuit; indices count from the part's first. */
+class Collector implements PartBuilder {
+  readonly branches: Branch[] = [];
+  readonly constraints: Constraint[] = [];
+  readonly controls: Control[] = [];
+  readonly hertz: number;
+  private readonly part: Part;
+  private readonly lifted: ReadonlySet<string>;
+  private readonly nodes: Nodes;
+
+  constructor(hertz: number, part: Part, lifted: ReadonlySet<string>, nodes: Nodes) {
+    this.hertz = hertz;
+    this.part = part;
+    this.lifted = lifted;
+    this.nodes = nodes;
+  }
+
+  has(terminal: string): boolean {
+    return this.part.terminals[terminal] !== undefined;
+  }
+
+  node(terminal: string): number {
+    return this.nodes.ofPart(this.part, terminal, this.lifted);
+  }
+
+  inner(name: string): number {
+    return this.nodes.of(`${this.part.id}/${name}`);
+  }
+
+  branch(name: string, a: number, b: number, values: BranchValues): number {
+    const { ohms, henries = 0, farads = 0, acVolts = 0, dcVolts = 0, tolerance = 0 } = values;
+    const id = `${this.part.id}/${name}`;
+    return this.branches.push({ id, a, b, ohms, henries, farads, acVolts, dcVolts, tolerance }) - 1;
+  }
+
+  constraint(name: string, constraint: WithoutId<Constraint>): number {
+    return this.constraints.push({ id: `${this.part.id}/${name}`, ...constraint }) - 1;
+  }
+
+  control(control: WithoutId<Control>): void {
+    this.controls.push({ id: this.part.id, ...control });
+  }
 }
 
 /** Controls count branches and constraints from their part's first; here from the circuit's. */

@@ -105,16 +105,19 @@ const KINDS = [
 /** Every kind of part, by its type name. */
 export const CATALOGUE: ReadonlyMap<string, PartKind> = new Map(KINDS.map((kind) => [kind.type, kind]));
 
-/** The ways this part can fail: those of its kind that what it is connected to, or its parameters, allow. */
-export function modesOf(part: {
+interface PartLike {
   readonly type: string;
   readonly terminals: Readonly<Record<string, string>>;
   readonly parameters: Readonly<Record<string, unknown>>;
-}): readonly ModeKind[] {
-  return CATALOGUE.get(part.type)!.modes.filter(
-    ({ onlyWith }) =>
-      onlyWith === undefined || part.terminals[onlyWith] !== undefined || Boolean(part.parameters[onlyWith]),
-  );
+}
+
+export function isPossible({ terminals, parameters }: PartLike, { onlyWith }: ModeKind): boolean {
+  return onlyWith === undefined || terminals[onlyWith] !== undefined || Boolean(parameters[onlyWith]);
+}
+
+/** The ways this part can fail: those of its kind that what it is connected to, or its parameters, allow. */
+export function modesOf(part: PartLike): readonly ModeKind[] {
+  return CATALOGUE.get(part.type)!.modes.filter((mode) => isPossible(part, mode));
 }
 
 export type { ModeKind, PartKind } from "./partKind.ts";
