@@ -3,11 +3,19 @@ import { settle } from "../circuit/index.ts";
 import { predictReading } from "../meter/index.ts";
 import { expandUnit } from "../unit/index.ts";
 import { caseOf, glasswasherDictionary } from "../../tests/support/glasswasher.ts";
-import { listChecks, readingCheck, type ReadingRow } from "./index.ts";
+import { buildDictionary, DictionarySizeError, listChecks, readingCheck, type ReadingRow } from "./index.ts";
 import { toScale } from "./scale.ts";
 
 const dictionary = glasswasherDictionary();
 const { unit } = dictionary;
+
+test("a unit whose dictionary would not fit is refused before any work, with its numbers", () => {
+  const checks = listChecks(unit).length;
+  expect(() => buildDictionary(unit, undefined, 1e5)).toThrow(DictionarySizeError);
+  expect(() => buildDictionary(unit, undefined, 1e5)).toThrow(
+    new RegExp(`${checks} checks .* 0.1 million fit`),
+  );
+});
 
 describe("the fault dictionary", () => {
   test("has the glasswasher's suspects and checks", () => {

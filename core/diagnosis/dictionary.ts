@@ -49,14 +49,14 @@ export interface Dictionary {
 }
 
 /** Readings (checks × cases) that a dictionary holds at most: 12 bytes each. */
-export const MOST_READINGS = 4e7;
+const MOST_READINGS = 4e7;
 
 /** Thrown for a unit whose dictionary would not fit. */
 export class DictionarySizeError extends Error {
-  constructor(checks: number, cases: number) {
+  constructor(checks: number, cases: number, most: number) {
     super(
       `This unit has ${checks} checks and ${cases} ways to fail, ${Math.round((checks * cases) / 1e6)} million readings; ` +
-        `${MOST_READINGS / 1e6} million fit. Give it fewer points or states, or set weights of parts that hardly fail to 0.`,
+        `${most / 1e6} million fit. Give it fewer points or states, or set weights of parts that hardly fail to 0.`,
     );
     this.name = "DictionarySizeError";
   }
@@ -66,8 +66,13 @@ export class DictionarySizeError extends Error {
  * Builds the dictionary: one healthy factorisation a setup, every case a low-rank change of it.
  * @throws DictionarySizeError before any work, for a unit that is too large
  * @param report called with 0…1 after each setup
+ * @param most readings that may be held
  */
-export function buildDictionary(unit: UnitModel, report?: (done: number) => void): Dictionary {
+export function buildDictionary(
+  unit: UnitModel,
+  report?: (done: number) => void,
+  most = MOST_READINGS,
+): Dictionary {
   const { suspects, cases } = listSuspects(unit);
   const byId = new Map<string, Row>();
   const chattering: string[] = [];
@@ -81,8 +86,7 @@ export function buildDictionary(unit: UnitModel, report?: (done: number) => void
     }
   };
   const checks = listChecks(unit);
-  if (checks.length * cases.length > MOST_READINGS)
-    throw new DictionarySizeError(checks.length, cases.length);
+  if (checks.length * cases.length > most) throw new DictionarySizeError(checks.length, cases.length, most);
   compute(checks);
   const rows = [...byId.values()];
   return {

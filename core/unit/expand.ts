@@ -22,9 +22,12 @@ export interface ExpandedUnit {
   readonly circuit: Circuit;
   /** Node of a terminal "part.terminal", lifted ones included. */
   nodeOf(terminal: string): number;
+  /** Node of a net, as it is at the boards: lifted terminals are no longer on it. */
+  nodeOfNet(net: string): number;
   /** Index of the first branch of a part. */
   firstBranchOf(part: string): number;
-  /** The same circuit with a fault in it; unaffected branches are the same objects. */
+  /** The same circuit with faults in it, of different parts; unaffected branches are the same objects. */
+  withFaults(faults: readonly Fault[]): Circuit;
   withFault(fault: Fault): Circuit;
 }
 
@@ -38,8 +41,16 @@ export function setupKey(setup: Setup): string {
  * @throws RangeError for a state, lift, part or mode that the unit does not have
  */
 export function expandUnit(unit: UnitModel, setup: Setup): ExpandedUnit {
-  const state = find(unit.states, setup.state, "state");
-  const lifted = new Set(setup.lifts.flatMap((id) => liftedTerminals(unit, id)));
+  return expandState(unit, find(unit.states, setup.state, "state"), setup.lifts);
+}
+
+/** The same for a state that need not be among the unit's. */
+export function expandState(
+  unit: UnitModel,
+  state: Pick<State, "power" | "positions" | "celsius" | "drives">,
+  lifts: readonly string[] = [],
+): ExpandedUnit {
+  const lifted = new Set(lifts.flatMap((id) => liftedTerminals(unit, id)));
   const nodes = new Nodes(unit.ground);
   const places = new Map<string, Place>();
   const branches: Branch[] = [];
@@ -54,24 +65,29 @@ export function expandUnit(unit: UnitModel, setup: Setup): ExpandedUnit {
     constraints.push(...own.constraints);
   }
   const circuit: Circuit = { nodeNames: nodes.names, branches, constraints, controls, hertz: unit.hertz };
-  return {
-    circuit,
-    nodeOf: (terminal) => nodes.ofTerminal(unit, terminal, lifted),
-    firstBranchOf: (part) => places.get(part)!.branch,
-    withFault: (fault) => {
+  const withFaults = (faults: readonly Fault[]): Circuit => {
+    const faultyBranches = [...branches];
+    const faultyControls = [...controls];
+    for (const fault of faults) {
       const place = places.get(fault.part);
       if (!place) throw new RangeError(`The unit ${unit.id} has no part “${fault.part}”.`);
       const failed = expandPart(unit, place.part, state, lifted, nodes, fault);
-      const faultyBranches = [...branches];
       failed.branches.forEach((branch, i) => {
         if (!sameValues(branch, place.own.branches[i]!)) faultyBranches[place.branch + i] = branch;
       });
-      const faultyControls = [...controls];
       shifted(failed.controls, place.branch, place.constraint).forEach(
         (control, i) => (faultyControls[place.control + i] = control),
       );
-      return { ...circuit, nodeNames: nodes.names, branches: faultyBranches, controls: faultyControls };
-    },
+    }
+    return { ...circuit, nodeNames: nodes.names, branches: faultyBranches, controls: faultyControls };
+  };
+  return {
+    circuit,
+    nodeOf: (terminal) => nodes.ofTerminal(unit, terminal, lifted),
+    nodeOfNet: (net) => nodes.of(net),
+    firstBranchOf: (part) => places.get(part)!.branch,
+    withFaults,
+    withFault: (fault) => withFaults([fault]),
   };
 }
 
@@ -146,7 +162,7 @@ class Nodes {
 function expandPart(
   unit: UnitModel,
   part: Part,
-  state: State,
+  state: Pick<State, "power" | "positions" | "celsius" | "drives">,
   lifted: ReadonlySet<string>,
   nodes: Nodes,
   fault?: Fault,

@@ -3,7 +3,8 @@ export { CATALOGUE, modesOf, type ModeKind, type PartKind } from "./catalogue/in
 export { conductorOhms, gaugeMm2 } from "./catalogue/conductorOhms.ts";
 export { fuseSeconds } from "./catalogue/fuseSeconds.ts";
 export { ntcOhms, platinumOhms, typeKMillivolts } from "./catalogue/sensors.ts";
-export { expandUnit, setupKey, type ExpandedUnit, type Fault, type Setup } from "./expand.ts";
+export type { Board, BoardCondition, BoardInput, BoardStep, BoardThresholds } from "./board.ts";
+export { expandState, expandUnit, setupKey, type ExpandedUnit, type Fault, type Setup } from "./expand.ts";
 export {
   unitSchema,
   type Course,

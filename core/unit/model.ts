@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { boardSchema } from "./board.ts";
 import { CURRENT_VERSION } from "./versions.ts";
 
 /** Identifier: letters, digits and . _ - ; as printed on the drawing. */
@@ -131,6 +132,8 @@ export const unitSchema = z.strictObject({
   courses: z.array(course).default([]),
   observations: z.array(observation).default([]),
   hazards: z.array(hazard).default([]),
+  /** The control board's steps; a unit without them has its states only. */
+  sequence: boardSchema.optional(),
 });
 
 /** A unit model as written in a file, before defaults. */

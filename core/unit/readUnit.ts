@@ -1,6 +1,7 @@
 import { CATALOGUE } from "./catalogue/index.ts";
 import type { z } from "zod";
 import { upgradeUnit } from "./versions.ts";
+import { checkBoard } from "./checkBoard.ts";
 import { unitSchema, type Part, type UnitModel } from "./model.ts";
 
 /** One fault found in a model file: where, as a JSON path, and what. */
@@ -172,7 +173,9 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
     need(nets, n.from, `needs.${name}.from`, "net");
     need(nets, n.to, `needs.${name}.to`, "net");
   }
-  unit.states.forEach((s, i) => checkState(unit, s, `states[${i}]`, parts, add));
+  const outputs = new Set(unit.parts.flatMap((p) => (CATALOGUE.get(p.type)?.driven ? [p.id] : [])));
+  unit.states.forEach((s, i) => checkState(unit, s, `states[${i}]`, parts, outputs, add));
+  if (unit.sequence) checkBoard(unit, unit.sequence, outputs, add);
   unit.lifts.forEach((l, i) => {
     l.terminals.forEach((t, j) => terminal(t, `lifts[${i}].terminals[${j}]`));
     need(covers, l.cover, `lifts[${i}].cover`, "cover");
@@ -198,22 +201,19 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
   });
 }
 
-/** Part types that a state may drive. */
-const OUTPUTS = new Set(["low-side-output", "high-side-output", "triac-output"]);
-
 function checkState(
   unit: UnitModel,
   s: UnitModel["states"][number],
   at: string,
   parts: ReadonlyMap<string, { type: string }>,
+  outputs: ReadonlySet<string>,
   add: (path: string, message: string) => void,
 ): void {
   for (const section of ["positions", "celsius"] as const)
     for (const id of Object.keys(s[section]))
       if (!parts.has(id)) add(`${at}.${section}.${id}`, `there is no part “${id}”`);
   s.drives.forEach((d, j) => {
-    if (!OUTPUTS.has(parts.get(d.output)?.type ?? ""))
-      add(`${at}.drives[${j}].output`, `“${d.output}” is no output of a board`);
+    if (!outputs.has(d.output)) add(`${at}.drives[${j}].output`, `“${d.output}” is no output of a board`);
     d.needs.forEach((n, k) => {
       if (!(n in unit.needs)) add(`${at}.drives[${j}].needs[${k}]`, `there is no need “${n}”`);
     });

@@ -201,24 +201,6 @@ describe("dictionary", () => {
   });
 });
 
-test("a unit whose dictionary would not fit is refused with its numbers", async () => {
-  const unit = structuredClone(LAMP) as typeof LAMP & { points?: object[]; references?: object[] };
-  const point = (id: string) => ({ id, name: id, side: "mains", place: "rail", minutes: 1 });
-  for (let k = 0; k < 3000; k++)
-    unit.parts.push({
-      id: `X${k}`,
-      name: "Splice",
-      type: "splice",
-      terminals: { a: k === 0 ? "SW" : `X${k - 1}`, b: `X${k}` },
-      parameters: {},
-    } as never);
-  unit.points = [point("IN.n"), ...Array.from({ length: 3000 }, (_, k) => point(`X${k}.b`))];
-  unit.references = [{ side: "mains", point: "IN.n", function: "vac" }];
-  const { code, err } = await run("dictionary", file(unit));
-  expect(code).toBe(2);
-  expect(err).toMatch(/million fit/);
-});
-
 describe("lint", () => {
   const rules = async (change: (unit: typeof LAMP & Record<string, unknown>) => void) => {
     const unit = structuredClone(LAMP) as typeof LAMP & Record<string, unknown>;

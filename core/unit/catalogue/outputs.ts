@@ -18,6 +18,7 @@ function outputKind(type: string, terminals: readonly [string, string], onDefaul
   return definePart({
     type,
     terminals,
+    driven: true,
     parameters: z.strictObject({ onOhms: z.number().positive().default(onDefault) }),
     across: [terminals],
     modes: driverModes,

@@ -62,6 +62,8 @@ export interface PartKind<P = unknown> {
   /** Terminals that may be left unconnected. */
   readonly optional?: readonly string[];
   readonly parameters: z.ZodType<P>;
+  /** An output of a board, which a state or a step may call for. */
+  readonly driven?: true;
   /** It feeds the circuit. */
   readonly feeds?: true;
   /** A state may say where it stands, or how warm it is. */

@@ -1,0 +1,3 @@
+/** The control board's sequence: its runs under any fault, and what each fault would look like to a customer. */
+export { runSequence, type Moment, type Run, type RunEnd, type Scenario } from "./run.ts";
+export { World, type Standing } from "./world.ts";
