@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
+import { withVariants, type UnitFile } from "#core/unit/index.ts";
 import { transaction } from "#server/database/query.ts";
 import { storeModel } from "#server/units/models.ts";
 
@@ -19,7 +20,8 @@ export function loadDemoShop(folder = "demo/units"): Promise<boolean> {
     for (const file of readdirSync(folder)
       .filter((f) => f.endsWith(".json"))
       .sort())
-      await storeModel(client, JSON.parse(readFileSync(path.join(folder, file), "utf8")));
+      for (const model of withVariants(JSON.parse(readFileSync(path.join(folder, file), "utf8")) as UnitFile))
+        await storeModel(client, model);
     return true;
   });
 }

@@ -2,7 +2,7 @@ import { OPEN_OHMS } from "./branch.ts";
 import { checkCircuit, type Circuit } from "./circuit.ts";
 import type { Control, Setting } from "./control.ts";
 import { relaxDiodes } from "./diodes.ts";
-import { branchCurrentInto } from "./domainView.ts";
+import { branchCurrentInto, transferInto } from "./domainView.ts";
 import { agree, positions, restSetting } from "./settings.ts";
 import { amps, ampsIn, dcVolts, magnitude, restingIn, type AtRest, type Solved } from "./solved.ts";
 
@@ -34,7 +34,7 @@ export function settle(circuit: Circuit, base?: OperatingPoint): OperatingPoint 
   let tried = false;
   for (let round = 0; ; round++) {
     const { settings, solved, restless } = relaxDiodes(circuit, start, base);
-    const next = circuit.controls.map((control, i) => settingOf(control, settings[i]!, solved));
+    const next = nextSettings(circuit, settings, solved);
     const unsettled = circuit.controls.filter((_, i) => !agree(settings[i]!, next[i]!)).map((c) => c.id);
     // Afresh, a circuit without an answer is to be refused here and not when somebody reads it.
     if (!base) void [solved.ac, solved.dc];
@@ -73,6 +73,16 @@ function withoutHeld(circuit: Circuit, settings: Setting[], solved: Solved): Set
 
 function coilVolts([a, b]: readonly [number, number], { ac, dc }: Solved): number {
   return Math.hypot(magnitude(ac, a, b), dcVolts(dc, a, b));
+}
+
+/** Where every control goes from here. What protects opens only on currents that the others no longer move. */
+function nextSettings(circuit: Circuit, settings: readonly Setting[], solved: Solved): Setting[] {
+  const protects = ({ kind }: Control) => kind === "fuse" || kind === "residual";
+  const next = circuit.controls.map((c, i) =>
+    protects(c) ? settings[i]! : settingOf(c, settings[i]!, solved),
+  );
+  if (next.some((setting, i) => !agree(settings[i]!, setting))) return next;
+  return circuit.controls.map((c, i) => (protects(c) ? settingOf(c, settings[i]!, solved) : next[i]!));
 }
 
 /** Size of the sum of two branches' currents: what leaves by neither of them. */
@@ -148,11 +158,26 @@ function converterSetting(
   const [a, b] = control.input;
   const input = control.domain === "ac" ? magnitude(solved.ac, a, b) : dcVolts(solved.dc, a, b);
   if (input < control.minimum) return { on: false, emf: 0, loadOhms: OPEN_OHMS };
-  const amps = was.on ? ampsIn(solved, "dc", control.source) : 0;
-  const allowed = amps > 0 ? (was.emf! * control.limit) / amps : Infinity;
-  const watts = (was.emf ?? 0) * amps;
-  const loadOhms = Math.max(0.1, (control.efficiency * input ** 2) / Math.max(watts, 1e-9));
-  return { on: true, emf: Math.min(control.volts, allowed), loadOhms: Math.min(OPEN_OHMS, loadOhms) };
+  const { a: plus, b: minus } = solved.circuit.branches[control.source]!;
+  branchCurrentInto(scratch, solved.dc, control.source, plus, minus);
+  const amps = was.on ? -scratch[0]! : 0;
+  // The EMF at which the limit would just flow, into what its terminals see now.
+  const atLimit = was.on ? was.emf! + (control.limit - amps) * loopOhms(control, solved) : Infinity;
+  const emf = Math.max(0, Math.min(control.volts, atLimit));
+  const watts = Math.max(1e-9, (was.emf ?? 0) * amps);
+  const loadOhms = Math.max(0.1, (control.efficiency * input ** 2) / watts);
+  return { on: true, emf, loadOhms: Math.min(OPEN_OHMS, loadOhms) };
+}
+
+/** Resistance of a converter's source and of what it feeds, in series. */
+function loopOhms(
+  { source, sourceOhms }: { source: number; sourceOhms: number },
+  { circuit, dc }: Solved,
+): number {
+  const { a, b } = circuit.branches[source]!;
+  transferInto(scratch, dc, a, b, a, b);
+  const seen = scratch[0]!;
+  return sourceOhms + (seen < sourceOhms ? (seen * sourceOhms) / (sourceOhms - seen) : OPEN_OHMS);
 }
 
 function within(value: number, min: number, max: number): boolean {

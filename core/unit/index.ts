@@ -15,8 +15,10 @@ export {
   type Part,
   type Point,
   type State,
+  type UnitFile,
   type UnitModel,
 } from "./model.ts";
 export { ModelError, readUnit, readUnitOrThrow, type ModelProblem, type ReadUnitResult } from "./readUnit.ts";
+export { withVariants } from "./variants.ts";
 export { lintUnit, type LintFinding, type LintRule } from "./lint.ts";
 export { unitJsonSchema } from "./jsonSchema.ts";

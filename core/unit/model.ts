@@ -108,6 +108,28 @@ const hazard = z.strictObject({
   confirmBelowVolts: z.number().positive().optional(),
 });
 
+/** What must be the same on the replacement: a trimmer, a link, an address. */
+const setting = z.strictObject({ name: text, value: text, where: text, item: id.optional() });
+
+/** The same unit for another region or of another build: what differs, and nothing else. */
+const variant = z.strictObject({
+  id,
+  name: text,
+  hertz: z.number().min(40).max(70).optional(),
+  /** By part: parameters and terminals that differ. */
+  parts: z
+    .record(
+      id,
+      z.strictObject({
+        parameters: z.record(z.string(), z.unknown()).default({}),
+        terminals: z.record(z.string(), id).default({}),
+      }),
+    )
+    .default({}),
+  /** By point: the terminal that it touches instead. */
+  points: z.record(id, z.string()).default({}),
+});
+
 /** The unit model, version 1: plain JSON. Cross-references are checked by `readUnit`. */
 export const unitSchema = z.strictObject({
   format: z.literal("zygodrome-unit"),
@@ -132,6 +154,8 @@ export const unitSchema = z.strictObject({
   courses: z.array(course).default([]),
   observations: z.array(observation).default([]),
   hazards: z.array(hazard).default([]),
+  settings: z.array(setting).default([]),
+  variants: z.array(variant).default([]),
   /** The control board's steps; a unit without them has its states only. */
   sequence: boardSchema.optional(),
 });

@@ -174,6 +174,14 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
     need(nets, n.to, `needs.${name}.to`, "net");
   }
   const outputs = new Set(unit.parts.flatMap((p) => (CATALOGUE.get(p.type)?.driven ? [p.id] : [])));
+  unit.settings.forEach((s, i) => need(items, s.item, `settings[${i}].item`, "item"));
+  unit.variants.forEach((v, i) => {
+    for (const part of Object.keys(v.parts)) need(parts, part, `variants[${i}].parts`, "part");
+    for (const [point, to] of Object.entries(v.points)) {
+      need(points, point, `variants[${i}].points`, "point");
+      terminal(to, `variants[${i}].points.${point}`);
+    }
+  });
   unit.states.forEach((s, i) => checkState(unit, s, `states[${i}]`, parts, outputs, add));
   if (unit.sequence) checkBoard(unit, unit.sequence, outputs, add);
   unit.lifts.forEach((l, i) => {

@@ -16,6 +16,7 @@ export const ledDisplay = definePart({
     forwardVolts: positive.default(2),
   }),
   across: [["plus", "minus"]],
+  workBranch: 0,
   modes: [
     { id: "dark", name: "dark", looks: "no segment lights", weight: 0.8 },
     {

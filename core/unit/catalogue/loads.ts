@@ -37,7 +37,7 @@ export const heater = definePart({
     const ohms = p.volts ** 2 / p.watts;
     const now = mode === "open" ? OPEN_OHMS : mode === "shorted-turns" ? ohms * severity! : ohms;
     build.branch("element", build.node("1"), build.node("2"), { ohms: now, tolerance: 0.05 });
-    build.branch("sheath", build.node("2"), build.node("pe"), { ohms: mode === "leak" ? severity! : 5e8 });
+    build.branch("sheath", build.node("1"), build.node("pe"), { ohms: mode === "leak" ? severity! : 5e8 });
   },
 });
 

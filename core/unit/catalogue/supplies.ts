@@ -4,10 +4,11 @@ import { definePart } from "./partKind.ts";
 
 const ohms = z.number().positive();
 
-/** Single-phase supply with neutral bonded to earth at the origin (TN system, IEC 60364-1). */
+/** Single-phase supply, which a state may say is off ("open"), with neutral bonded to earth at the origin (TN system, IEC 60364-1). */
 export const mains = definePart({
   type: "mains",
   feeds: true,
+  follows: "position",
   terminals: ["l", "n", "pe"],
   parameters: z.strictObject({ volts: ohms, ohms: ohms.default(0.35), tolerance: z.number().default(0.06) }),
   across: [["l", "n"]],
@@ -19,8 +20,8 @@ export const mains = definePart({
       weight: 1,
     },
   ],
-  expand(build, p, { mode, powered }) {
-    const off = !powered || mode === "no-supply";
+  expand(build, p, { mode, powered, position }) {
+    const off = !powered || position === "open" || mode === "no-supply";
     const [l, n, pe] = [build.node("l"), build.node("n"), build.node("pe")];
     build.branch("phase", l, n, { ohms: off ? OPEN_OHMS : p.ohms, acVolts: off ? 0 : p.volts });
     build.branch("bond", n, pe, { ohms: powered ? 0.2 : OPEN_OHMS });
