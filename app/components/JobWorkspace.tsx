@@ -17,6 +17,7 @@ import { OutboxNotice } from "./OutboxNotice.tsx";
 import { PowerBand } from "./PowerBand.tsx";
 import { RetractDialog } from "./RetractDialog.tsx";
 import { useShop } from "./ShopBar.tsx";
+import { SequencePanel } from "./SequencePanel.tsx";
 import { SuspectList } from "./SuspectList.tsx";
 
 type Open =
@@ -102,6 +103,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
       <main className="grid min-h-0 grow grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_27rem]">
         <div className="order-2 flex min-w-0 flex-col border-ink bg-sheet xl:order-1 xl:overflow-y-auto xl:border-r-[1.5px]">
           <CoursePanel courses={view.courses} chosen={courseId} proposal={proposal} onChoose={setCourseId} />
+          {view.sequence && <SequencePanel sequence={view.sequence} onCourse={setCourseId} />}
           <Ledger
             rows={view.ledger}
             claims={state.claims}

@@ -1,9 +1,15 @@
 /** The Start a job form as plain data, for `newJob` to validate. */
 export function readStartForm(form: FormData): Record<string, unknown> {
   const text = (name: string) => textOf(form.get(name));
-  const seen: Record<string, boolean> = {};
+  const seen: Record<string, string> = {};
   for (const [name, value] of form)
-    if (name.startsWith("seen-") && value !== "") seen[name.slice("seen-".length)] = value === "yes";
+    if (name.startsWith("seen-") && value !== "") seen[name.slice("seen-".length)] = textOf(value);
+  // One choice may answer several questions: "reaches-fill:yes,reaches-wash:no".
+  for (const choice of form.getAll("answers"))
+    for (const answer of textOf(choice).split(",").filter(Boolean)) {
+      const colon = answer.lastIndexOf(":");
+      seen[answer.slice(0, colon)] = answer.slice(colon + 1);
+    }
   const items = form.getAll("claim-item").map(textOf);
   const claims = form
     .getAll("claim-text")

@@ -16,6 +16,7 @@ export function useDiagnosis(
   const [view, setView] = useState(first);
   const [progress, setProgress] = useState<number | undefined>(0);
   const [trouble, setTrouble] = useState<string>();
+  const [learnt, setLearnt] = useState(false);
   const ready = useRef<Promise<Remote<DiagnosisWorker>>>(undefined);
   const asked = useRef(0);
 
@@ -27,6 +28,11 @@ export function useDiagnosis(
       setProgress(undefined);
       return remote;
     });
+    // The first view is asked for before this, so that nothing waits for what only the sequence's panel needs.
+    void ready.current
+      .then((opened) => opened.learnSymptoms())
+      .then(() => setLearnt(true))
+      .catch(() => undefined);
     ready.current.catch((error: unknown) =>
       setTrouble(error instanceof Error ? error.message : String(error)),
     );
@@ -42,7 +48,7 @@ export function useDiagnosis(
         if (turn === asked.current) setView(next);
       })
       .catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
-  }, [events]);
+  }, [events, learnt]);
 
   return { view, progress, trouble };
 }

@@ -8,6 +8,7 @@ import { Field, inputClass } from "../components/Field.tsx";
 import { PersonOptions, useShop } from "../components/ShopBar.tsx";
 import { UnitChoice } from "../components/UnitChoice.tsx";
 import { SeenQuestions } from "../components/SeenQuestions.tsx";
+import { codeChoices, stallChoices } from "../jobs/complaintChoices.ts";
 import { rememberChoices } from "../jobs/choices.ts";
 import { readStartForm } from "../jobs/startForm.ts";
 
@@ -24,7 +25,12 @@ export async function loader({ request }: Route.LoaderArgs) {
     id: unit.id,
     name: unit.name,
     items: unit.items.map(({ id, name }) => ({ id, name })),
-    questions: unit.observations.filter((o) => o.kind === "works"),
+    questions: {
+      stalls: stallChoices(unit),
+      codes: codeChoices(unit),
+      works: unit.observations.filter((o) => o.kind === "works"),
+      heard: unit.observations.filter((o) => o.kind === "listen"),
+    },
   };
   return { units, chosen, jobId: crypto.randomUUID() };
 }
@@ -78,7 +84,7 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
               />
             )}
           </Field>
-          <SeenQuestions questions={chosen.questions} />
+          <SeenQuestions key={chosen.id} {...chosen.questions} />
           <fieldset className="flex flex-col gap-2">
             <legend className="font-bold">What others have already done</legend>
             <p className="text-[0.9375rem] text-ink-soft">

@@ -11,6 +11,9 @@ const worker: DiagnosisWorker = {
     // The first view compiles the code that every later one runs.
     viewJob(dictionary, []);
   },
+  async learnSymptoms() {
+    dictionary?.symptoms();
+  },
   async view(events) {
     if (!dictionary) throw new Error("No unit is open in the diagnosis worker.");
     return viewJob(dictionary, events);

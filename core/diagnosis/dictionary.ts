@@ -15,6 +15,7 @@ import {
   type Setup,
   type UnitModel,
 } from "#core/unit/index.ts";
+import { symptomTable, type Symptom, type SymptomTable } from "#core/sequence/index.ts";
 import { listChecks, type Check, type ObservationCheck, type ReadingCheck } from "./checks.ts";
 import { spreadOnScale, toScale } from "./scale.ts";
 import { listSuspects, type Case, type Suspect } from "./suspects.ts";
@@ -44,6 +45,10 @@ export interface Dictionary {
   readonly rows: readonly Row[];
   /** Row of any check, computed and kept when it is not among `rows`. */
   row(check: Check): Row;
+  /** What each case looks like in an ordinary run; undefined for a unit without a sequence. Computed when first asked for. */
+  symptoms(report?: (done: number) => void): SymptomTable | undefined;
+  /** The same, if somebody has asked for it already. */
+  symptomsSoFar(): SymptomTable | undefined;
   /** Setups in which a case's contacts do not settle, as "suspect id @ setup". */
   readonly chattering: readonly string[];
 }
@@ -76,8 +81,20 @@ export function buildDictionary(
   const { suspects, cases } = listSuspects(unit);
   const byId = new Map<string, Row>();
   const chattering: string[] = [];
+  let table: SymptomTable | undefined;
+  const symptoms = (ongoing?: (done: number) => void) => {
+    if (!unit.sequence) return undefined;
+    return (table ??= symptomTable(
+      unit,
+      cases.map((c) => c.fault),
+      ongoing,
+    ));
+  };
   const compute = (checks: readonly Check[]) => {
-    const groups = groupBySetup(checks);
+    const groups = groupBySetup(checks.filter((c) => !seenInRun(unit, c)));
+    for (const check of checks)
+      if (check.kind === "observation" && seenInRun(unit, check))
+        byId.set(check.id, runRow(unit, check, symptoms()!));
     let done = 0;
     for (const group of groups.values()) {
       for (const row of rowsOfSetup(unit, suspects, cases, group[0]!.setup, group, chattering))
@@ -95,11 +112,26 @@ export function buildDictionary(
     cases,
     rows,
     chattering,
+    symptoms,
+    symptomsSoFar: () => table,
     row(check) {
       if (!byId.has(check.id)) compute([check]);
       return byId.get(check.id)!;
     },
   };
+}
+
+/** Observations that only a run of the sequence can predict. */
+function seenInRun(unit: UnitModel, check: Check): boolean {
+  if (check.kind === "reading") return false;
+  const { kind } = unit.observations.find((o) => o.id === check.observation)!;
+  return kind === "reaches" || kind === "code";
+}
+
+function runRow(unit: UnitModel, check: ObservationCheck, { rows }: SymptomTable): ObservationRow {
+  const { kind, step, code } = unit.observations.find((o) => o.id === check.observation)!;
+  const present = (s: Symptom) => (kind === "code" ? s.code === code : s.reached.includes(step!));
+  return { check, chance: Float64Array.from(rows, (s) => (present(s) ? NOTICED : IMAGINED)) };
 }
 
 function rowsOfSetup(

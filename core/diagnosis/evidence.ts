@@ -4,6 +4,13 @@ import type { ObservationCheck, ReadingCheck } from "./checks.ts";
 export type Evidence =
   | { readonly kind: "reading"; readonly id: string; readonly check: ReadingCheck; readonly value: number }
   | { readonly kind: "beep"; readonly id: string; readonly check: ReadingCheck; readonly beep: boolean }
-  | { readonly kind: "seen"; readonly id: string; readonly check: ObservationCheck; readonly seen: boolean }
+  | {
+      readonly kind: "seen";
+      readonly id: string;
+      readonly check: ObservationCheck;
+      readonly seen: boolean;
+      /** It comes and goes. */
+      readonly sometimes?: boolean;
+    }
   /** An earlier repairer says this item was replaced: a claim, so it weighs little. */
   | { readonly kind: "claim"; readonly id: string; readonly item: string };

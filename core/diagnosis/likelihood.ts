@@ -1,6 +1,6 @@
 import { BEEP_OHMS, FUNCTION_UNIT, isOhms, noContact, type MeterFunction } from "#core/meter/index.ts";
 import type { Unit } from "#core/quantity/index.ts";
-import type { Dictionary, ReadingRow } from "./dictionary.ts";
+import type { Dictionary, ObservationRow, ReadingRow } from "./dictionary.ts";
 import type { Evidence } from "./evidence.ts";
 import { normalBelow, normalDensity } from "./normal.ts";
 import { toScale } from "./scale.ts";
@@ -47,7 +47,7 @@ export function findingLikelihood(
   supply: SupplyBelief,
 ): FindingLikelihood {
   const likelihood = steadyLikelihood(dictionary, evidence, supply);
-  if (evidence.kind === "claim") return likelihood;
+  if (evidence.kind === "claim" || (evidence.kind === "seen" && evidence.sometimes)) return likelihood;
   // A fault that comes and goes reads as the healthy unit (case 0) the rest of the time.
   const healthy = Math.exp(likelihood.cases[0]!);
   dictionary.cases.forEach(({ suspect }, i) => {
@@ -73,6 +73,7 @@ function steadyLikelihood(
     case "seen": {
       const row = dictionary.row(evidence.check);
       if (!("chance" in row)) throw new RangeError(`${evidence.check.id} is a reading, not an observation.`);
+      if (evidence.sometimes) return comesAndGoes(dictionary, row, cases);
       const chanceOf = (chance: number) => Math.log(evidence.seen ? chance : 1 - chance);
       row.chance.forEach((chance, i) => (cases[i] = chanceOf(chance)));
       return { cases, notInModel: Math.log(0.5) };
@@ -92,6 +93,24 @@ function steadyLikelihood(
       return { cases, notInModel: notInModelLikelihood(row, y, slip) };
     }
   }
+}
+
+/** Chance that a steady fault is said to come and go, and one that does so where it shows at all. Common practice, no source. */
+const STEADY_SEEMS_LOOSE = 0.05;
+const LOOSE_SEEMS_LOOSE = 0.6;
+
+/** "It comes and goes": for faults that do and that would show here; a little for the others. */
+function comesAndGoes(
+  dictionary: Dictionary,
+  { chance }: ObservationRow,
+  cases: Float64Array,
+): FindingLikelihood {
+  dictionary.cases.forEach(({ suspect }, i) => {
+    const { intermittent } = dictionary.suspects[suspect]!;
+    const shows = Math.abs(chance[i]! - chance[0]!) > 0.5;
+    cases[i] = Math.log(intermittent !== undefined && shows ? LOOSE_SEEMS_LOOSE : STEADY_SEEMS_LOOSE);
+  });
+  return { cases, notInModel: Math.log(0.3) };
 }
 
 function readingRow(dictionary: Dictionary, evidence: Evidence & { kind: "reading" | "beep" }): ReadingRow {

@@ -76,6 +76,8 @@ function twoSuspects(): Dictionary {
     rows: [row],
     row: () => row,
     chattering: [],
+    symptoms: () => undefined,
+    symptomsSoFar: () => undefined,
   };
 }
 

@@ -30,3 +30,4 @@ export {
   type SuspectView,
 } from "./view.ts";
 export { checkText, listText, minutesText, resultText, setupText, valueText } from "./words.ts";
+export { secondsText, type SequenceView, type StepView } from "./sequenceView.ts";

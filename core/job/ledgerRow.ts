@@ -40,13 +40,20 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
     person: event.person,
     check: checkText(unit, check),
     setup: setupText(unit, check),
-    result: body.result.kind === "seen" ? (body.result.seen ? "yes" : "no") : resultText(unit, body),
+    result:
+      body.result.kind === "seen" && !body.result.sometimes
+        ? body.result.seen
+          ? "yes"
+          : "no"
+        : resultText(unit, body),
     ...(retracted ? { retracted: { by: retracted.by, why: retracted.why } } : {}),
   };
   const row = dictionary.row(check);
   if ("chance" in row) {
     const expected = row.chance[0]! > 0.5;
     const seen = body.result.kind === "seen" && body.result.seen;
+    if (body.result.kind === "seen" && body.result.sometimes)
+      return { ...common, expected: "", verdict: "comes and goes", fits: false };
     return {
       ...common,
       expected: "",

@@ -88,7 +88,13 @@ export function checkOf(unit: UnitModel, body: FindingBody): Check {
 function evidenceOf(entry: LedgerEntry): Evidence {
   const { event, body, check } = entry;
   if (check.kind === "observation")
-    return { kind: "seen", id: event.id, check, seen: body.result.kind === "seen" && body.result.seen };
+    return {
+      kind: "seen",
+      id: event.id,
+      check,
+      seen: body.result.kind === "seen" && body.result.seen,
+      ...(body.result.kind === "seen" && body.result.sometimes ? { sometimes: true } : {}),
+    };
   if (body.result.kind === "beep") return { kind: "beep", id: event.id, check, beep: body.result.beep };
   return {
     kind: "reading",

@@ -16,6 +16,7 @@ import { callView, findingText, suspectText, type CallView } from "./callView.ts
 import { courseView, type CourseView } from "./course.ts";
 import type { JobEvent } from "./events.ts";
 import { ledgerRow, type LedgerRow } from "./ledgerRow.ts";
+import { sequenceView, type SequenceView } from "./sequenceView.ts";
 import { showPoint } from "./pointNames.ts";
 import { replay, type JobState } from "./replay.ts";
 import { checkText, itemName, listText, minutesText, outcomeText, setupText, stepText } from "./words.ts";
@@ -83,6 +84,8 @@ export interface JobView {
   readonly ledger: readonly LedgerRow[];
   readonly courses: readonly CourseView[];
   readonly call: CallView;
+  /** Undefined for a unit without a sequence. */
+  readonly sequence?: SequenceView;
 }
 
 /** Weighs a job's findings and derives what its screens show. */
@@ -110,7 +113,21 @@ export function viewJob(dictionary: Dictionary, events: readonly JobEvent[]): Jo
     ledger: state.ledger.map((entry) => ledgerRow(dictionary, posterior, entry)),
     courses: unit.courses.map((course) => courseView(dictionary, state, posterior, course)),
     call: callView(dictionary, posterior, state, advice),
+    ...sequenceOf(dictionary, posterior, state),
   };
+}
+
+/** The sequence with the steps that findings say were reached or not. */
+function sequenceOf(dictionary: Dictionary, posterior: Posterior, job: JobState): Pick<JobView, "sequence"> {
+  const said = new Map(
+    job.evidence.flatMap((e): [string, boolean][] => {
+      if (e.kind !== "seen") return [];
+      const step = dictionary.unit.observations.find((o) => o.id === e.check.observation)?.step;
+      return step === undefined ? [] : [[step, e.seen]];
+    }),
+  );
+  const sequence = sequenceView(dictionary, posterior, said);
+  return sequence ? { sequence } : {};
 }
 
 function itemView(

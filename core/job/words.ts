@@ -42,6 +42,7 @@ export function resultText(unit: UnitModel, body: FindingBody): string {
       body.check.kind === "reading" ? body.check.fn : "vac",
       body.result.value === "OL" ? Infinity : body.result.value,
     );
+  if (body.result.sometimes) return "comes and goes";
   const check = body.check;
   const observation = unit.observations.find(
     (o) => check.kind === "observation" && o.id === check.observation,

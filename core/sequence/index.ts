@@ -1,3 +1,4 @@
 /** The control board's sequence: its runs under any fault, and what each fault would look like to a customer. */
 export { runSequence, type Moment, type Run, type RunEnd, type Scenario } from "./run.ts";
+export { symptomOf, symptomTable, type Symptom, type SymptomTable } from "./symptoms.ts";
 export { World, type Standing } from "./world.ts";

@@ -35,6 +35,8 @@ export interface Run {
   readonly reached: readonly string[];
   /** The step in which it came to rest or failed. */
   readonly stalledAt: string | undefined;
+  /** The step that a failure, a watch or a protection took it out of, the first time. */
+  readonly failedAt: string | undefined;
   /** Code that can be read at the end: shown, and its display lit. */
   readonly code: string | undefined;
   /** Everything that worked, and every relay that pulled in, at any time. */
@@ -82,6 +84,7 @@ class Runner {
   private readonly reached: string[] = [];
   private lastStep: string | undefined;
   private code: string | undefined;
+  private failedAt: string | undefined;
   private readonly entries = new Map<string, number>();
   private chattered = false;
 
@@ -242,6 +245,7 @@ class Runner {
   /** Out of the step with a code: to another step, or to a lock-out where none is named. */
   private leave(code: string | undefined, to: string | undefined): RunEnd | undefined {
     this.code = code ?? this.code;
+    this.failedAt ??= this.step!.id;
     if (to !== undefined) return this.enter(to);
     this.lastStep = this.step!.id;
     this.step = undefined;
@@ -271,6 +275,7 @@ class Runner {
       seconds: last?.at ?? 0,
       reached: this.reached,
       stalledAt: this.lastStep,
+      failedAt: this.failedAt,
       code: shows ? this.code : undefined,
       worked: new Set(this.moments.flatMap((m) => [...m.working])),
       clicked: new Set(this.moments.flatMap((m) => [...m.relays])),

@@ -86,7 +86,7 @@ const course = z.strictObject({
 
 const observation = z.strictObject({
   id,
-  kind: z.enum(["works", "listen", "look"]),
+  kind: z.enum(["works", "listen", "look", "reaches", "code"]),
   /** Asked of the customer or the technician: "Does the rinse get hot?" */
   question: text,
   yes: text,
@@ -94,6 +94,9 @@ const observation = z.strictObject({
   state: id,
   /** works: the load that does the work. listen: the relay. look: none. */
   part: id.optional(),
+  /** reaches: the step of the sequence. code: the code. */
+  step: id.optional(),
+  code: id.optional(),
   /** look: chance of seeing the sign under a suspect "part:mode"; all others show it by the chance in `otherwise`. */
   signs: z.record(z.string(), z.number().gt(0).lt(1)).default({}),
   otherwise: z.number().gt(0).lt(1).default(0.03),

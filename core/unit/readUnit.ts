@@ -2,6 +2,7 @@ import { CATALOGUE } from "./catalogue/index.ts";
 import type { z } from "zod";
 import { upgradeUnit } from "./versions.ts";
 import { checkBoard } from "./checkBoard.ts";
+import { sequenceObservations } from "./sequenceObservations.ts";
 import { unitSchema, type Part, type UnitModel } from "./model.ts";
 
 /** One fault found in a model file: where, as a JSON path, and what. */
@@ -93,6 +94,7 @@ function withDefaults(unit: UnitModel): UnitModel {
   return {
     ...unit,
     items: [...unit.items, ...own],
+    observations: [...unit.observations, ...sequenceObservations(unit)],
     points: unit.points.length > 0 ? unit.points : everywhere,
   };
 }
@@ -198,7 +200,7 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
     need(parts, o.part, `observations[${i}].part`, "part");
     need(states, o.state, `observations[${i}].state`, "state");
     need(covers, o.cover, `observations[${i}].cover`, "cover");
-    if (o.kind !== "look" && o.part === undefined)
+    if ((o.kind === "works" || o.kind === "listen") && o.part === undefined)
       add(`observations[${i}].part`, `a “${o.kind}” observation names the part it is about`);
     for (const sign of Object.keys(o.signs)) {
       const [partId = "", mode] = sign.split(":");

@@ -19,7 +19,7 @@ export const newJob = z.object({
     .min(1, "Write what is wrong, in the customer's words.")
     .max(2000, "Keep the complaint under 2000 characters."),
   /** Observation id → what was seen. */
-  seen: z.record(z.string(), z.boolean()),
+  seen: z.record(z.string(), z.enum(["yes", "no", "sometimes"])),
   claims: z.array(z.object({ item: z.string().optional(), text: z.string().trim().min(1).max(500) })),
 });
 
@@ -40,7 +40,11 @@ export async function openJob(input: NewJob): Promise<"unit" | "person" | undefi
       .map(([observation, seen]): EventBody => ({
         type: "finding",
         check: { kind: "observation", observation },
-        result: { kind: "seen", seen },
+        result: {
+          kind: "seen",
+          seen: seen === "yes",
+          ...(seen === "sometimes" ? { sometimes: true as const } : {}),
+        },
       })),
   ];
   await transaction(async (client) => {

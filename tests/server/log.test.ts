@@ -55,7 +55,7 @@ afterAll(closePool);
 describe("the event log", () => {
   test("opening records complaint, observations and claims at once, and once", async () => {
     const id = await newJob({
-      seen: { fills: true, "rinse-hot": false },
+      seen: { fills: "yes", "rinse-hot": "no" },
       claims: [{ item: "heater", text: "New last week" }],
     });
     await openJob({

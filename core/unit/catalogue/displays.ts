@@ -43,7 +43,14 @@ export const ledDisplay = definePart({
       tolerance: 0.2,
     });
     build.branch("short", plus, minus, { ohms: mode === "shorted" ? severity! : OPEN_OHMS });
-    const segments = { forwardVolts: p.forwardVolts, forwardAmps: p.amps, emission: 2.2, seriesOhms: 1 };
+    // A drop of more than two volts is several in series, and so is their emission.
+    const inSeries = Math.max(1, p.forwardVolts / 2);
+    const segments = {
+      forwardVolts: p.forwardVolts,
+      forwardAmps: p.amps,
+      emission: 2.2 * inSeries,
+      seriesOhms: inSeries,
+    };
     addJunction(build, "segments", inner, minus, segments, undefined);
   },
 });
