@@ -4,6 +4,7 @@ export default [
   layout("routes/shop.tsx", [
     index("routes/board.tsx"),
     route("jobs/new", "routes/start-job.tsx"),
+    route("units/:unit", "routes/unit.tsx"),
     route("jobs/:job/report", "routes/report.tsx"),
   ]),
   route("jobs/:job", "routes/job.tsx"),

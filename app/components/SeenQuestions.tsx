@@ -39,7 +39,7 @@ export function SeenQuestions({ stalls, codes, works, heard }: Props) {
       <Questions questions={works} />
       {heard.length > 0 && (
         <details className="border-t border-rule">
-          <summary className="flex min-h-11 cursor-pointer items-center font-bold">
+          <summary className="flex min-h-11 cursor-pointer items-center font-bold underline underline-offset-4">
             What is heard ({heard.length})
           </summary>
           <Questions questions={heard} />

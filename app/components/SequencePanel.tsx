@@ -46,21 +46,42 @@ export function SequencePanel({ sequence, onCourse }: Props) {
         )}
       </p>
       {shown && (
-        <ol>
-          {steps.map((step) => (
-            <StepRow
-              key={step.id}
-              step={step}
-              seconds={sequence.seconds}
-              stops={step.id === stall?.step}
-              open={step.id === open?.id}
-              onOpen={() => setChosen(step.id === chosen ? undefined : step.id)}
-              onCourse={onCourse}
-            />
-          ))}
-        </ol>
+        <>
+          <TimeAxis seconds={sequence.seconds} />
+          <ol>
+            {steps.map((step) => (
+              <StepRow
+                key={step.id}
+                step={step}
+                seconds={sequence.seconds}
+                stops={step.id === stall?.step}
+                open={step.id === open?.id}
+                onOpen={() => setChosen(step.id === chosen ? undefined : step.id)}
+                onCourse={onCourse}
+              />
+            ))}
+          </ol>
+        </>
       )}
     </section>
+  );
+}
+
+/** Times along the bars; on a phone each step says its own. */
+function TimeAxis({ seconds }: { seconds: number }) {
+  const x = scaleLinear().domain([0, seconds]).range([0, 100]);
+  return (
+    <div aria-hidden className="hidden grid-cols-[13rem_1fr_9rem] gap-x-3 md:grid">
+      <span />
+      <span className="reading relative h-5 text-xs text-ink-soft">
+        {x.ticks(4).map((t) => (
+          <span key={t} className="absolute top-0 border-l border-rule pl-1" style={{ left: `${x(t)}%` }}>
+            {secondsText(t)}
+          </span>
+        ))}
+      </span>
+      <span />
+    </div>
   );
 }
 

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { Link } from "react-router";
 import type { UnitSummary } from "#server/units/models.ts";
 
@@ -11,10 +12,12 @@ export function UnitChoice({
   chosen: string | undefined;
   error: string | undefined;
 }) {
+  const [all, setAll] = useState(chosen === undefined);
+  const shown = all ? units : units.filter((unit) => unit.id === chosen);
   return (
     <section aria-label="Unit" className="pt-4">
       <ul className="flex flex-col">
-        {units.map((unit) => (
+        {shown.map((unit) => (
           <li key={unit.id}>
             <Link
               to={`?unit=${unit.id}`}
@@ -31,6 +34,15 @@ export function UnitChoice({
           </li>
         ))}
       </ul>
+      {!all && units.length > 1 && (
+        <button
+          type="button"
+          onClick={() => setAll(true)}
+          className="min-h-11 font-semibold underline underline-offset-4"
+        >
+          Another unit ({units.length - 1})
+        </button>
+      )}
       {error && (
         <p role="alert" className="pt-1 font-semibold text-hazard">
           {error}

@@ -37,11 +37,16 @@ export default function Board({ loaderData }: Route.ComponentProps) {
         <ul className="flex flex-col gap-1">
           {units.map((unit) => (
             <li key={unit.id} className="border-b border-rule-faint py-2">
-              <Link to={`/jobs/new?unit=${unit.id}`} className="block min-h-11">
+              <Link to={`/units/${unit.id}`} className="block min-h-11 underline-offset-4 hover:underline">
                 <span className="font-bold">{unit.name}</span>{" "}
                 <span className="text-ink-soft">{unit.maker}</span>
                 <span className="block text-[0.9375rem] text-ink-soft">{unit.description}</span>
-                <span className="text-[0.9375rem] underline underline-offset-4">Start a job on one</span>
+              </Link>
+              <Link
+                to={`/jobs/new?unit=${unit.id}`}
+                className="inline-flex min-h-11 items-center text-[0.9375rem] underline underline-offset-4"
+              >
+                Start a job on one
               </Link>
             </li>
           ))}

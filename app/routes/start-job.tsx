@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { data, Form, redirect, useNavigation } from "react-router";
 import { newJob, openJob } from "#server/jobs/openJob.ts";
+import { prepareAnalysis } from "#server/workers/analysis.ts";
 import { listUnits, newestModel } from "#server/units/models.ts";
 import type { Route } from "./+types/start-job";
 import { Button } from "../components/Button.tsx";
@@ -18,7 +19,9 @@ export async function loader({ request }: Route.LoaderArgs) {
   const units = await listUnits();
   const wanted =
     new URL(request.url).searchParams.get("unit") ?? (units.length === 1 ? units[0]!.id : undefined);
-  const unit = wanted === undefined ? undefined : (await newestModel(wanted))?.unit;
+  const model = wanted === undefined ? undefined : await newestModel(wanted);
+  const unit = model?.unit;
+  if (model) prepareAnalysis(model.hash, model.unit);
   if (wanted !== undefined && !unit)
     throw data(`This shop has no unit “${wanted}”. Choose one on the board.`, { status: 404 });
   const chosen = unit && {
@@ -67,7 +70,7 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
   return (
     <main className="mx-auto max-w-3xl p-4 md:p-6">
       <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold">Start a job</h1>
-      <UnitChoice units={units} chosen={chosen?.id} error={errors["unit"]} />
+      <UnitChoice key={chosen?.id} units={units} chosen={chosen?.id} error={errors["unit"]} />
       {chosen && (
         <Form method="post" className="flex flex-col gap-7 pt-6">
           <input type="hidden" name="id" value={jobId} />

@@ -1,3 +1,4 @@
+import { lintSequence } from "#core/sequence/index.ts";
 import { lintUnit } from "#core/unit/index.ts";
 import { readArguments } from "./arguments.ts";
 import { readUnitFile } from "./unitFile.ts";
@@ -6,7 +7,7 @@ import { readUnitFile } from "./unitFile.ts";
 export function lint(argv: readonly string[]): { output: string; failed: boolean } {
   const args = readArguments(argv, { json: "flag" });
   const unit = readUnitFile(args.words[0]);
-  const findings = lintUnit(unit);
+  const findings = [...lintUnit(unit), ...lintSequence(unit)];
   const failed = findings.some((f) => f.level === "error");
   if (args.flag("json")) return { output: JSON.stringify({ unit: unit.id, findings }), failed };
   const lines = findings.map((f) => `${f.level}  ${f.path}  ${f.message}  [${f.rule}]`);

@@ -1,4 +1,6 @@
 /** The control board's sequence: its runs under any fault, and what each fault would look like to a customer. */
+export { lintSequence } from "./lintSequence.ts";
 export { runSequence, type Moment, type Run, type RunEnd, type Scenario } from "./run.ts";
 export { symptomOf, symptomTable, type Symptom, type SymptomTable } from "./symptoms.ts";
+export { symptomGroups, type SymptomGroup } from "./symptomGroups.ts";
 export { World, type Standing } from "./world.ts";

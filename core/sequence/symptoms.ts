@@ -45,7 +45,10 @@ export function symptomTable(
 
 /** A run as it is seen from outside, against the healthy one. */
 export function symptomOf(run: Run, healthy: Run): Symptom {
-  const good = run.end.kind === healthy.end.kind && run.reached.join() === healthy.reached.join();
+  const good =
+    run.end.kind === healthy.end.kind &&
+    run.failedAt === healthy.failedAt &&
+    run.reached.join() === healthy.reached.join();
   const asHealthy =
     good &&
     run.code === healthy.code &&

@@ -23,7 +23,12 @@ export type LintRule =
   | "unreachable-cover"
   | "no-reference"
   | "fed-when-dead"
-  | "does-not-settle";
+  | "does-not-settle"
+  | "unreachable-step"
+  | "never-fails"
+  | "timeless-loop"
+  | "unused-input"
+  | "bad-end";
 
 /**
  * Looks through a model that `readUnit` has accepted for what is probably a mistake: each with its path and a sentence.

@@ -27,7 +27,7 @@ export class JobPage {
   /** Opens a job on the glasswasher with what the customer saw. */
   async open(complaint: string, seen: Readonly<Record<string, "yes" | "no">>): Promise<void> {
     const { page } = this;
-    await page.goto("/jobs/new");
+    await page.goto("/jobs/new?unit=glasswasher-gw4");
     await page.getByLabel("What is wrong").fill(complaint);
     for (const [question, answer] of Object.entries(seen))
       await page.getByRole("radiogroup", { name: question }).getByText(answer, { exact: true }).click();
