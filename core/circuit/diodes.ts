@@ -133,7 +133,7 @@ function follow(circuit: Circuit, settings: Setting[], base: AtRest, known: AtRe
   const common = ratio(trial, known, first);
   const scale = Math.sqrt(common[0] ** 2 + common[1] ** 2);
   if (Math.abs(scale - 1) > MOST_SCALING) return undefined;
-  if (pulsesTaken(circuit, known, driven) > SAME_PULSES) return undefined;
+  if (pulsesTaken(trial.circuit, known, driven) > SAME_PULSES) return undefined;
   for (const port of driven) {
     const own = ratio(trial, known, port);
     if (Math.abs(own[0] - common[0]) + Math.abs(own[1] - common[1]) > SAME_SHARE) return undefined;

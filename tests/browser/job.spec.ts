@@ -183,6 +183,10 @@ for (const colorScheme of ["light", "dark"] as const)
       expect(await barriers()).toEqual([]);
       await page.goto("/jobs/new");
       expect(await barriers()).toEqual([]);
+      await page.goto("/units/kiln-pk9");
+      await expect(page.getByTestId("symptoms")).toContainText("Stops at first climb with E-1");
+      expect(await barriers()).toEqual([]);
+      expect(await sideways()).toBe(0);
       await job.open("Rinse stays cold.", COLD_RINSE);
       await job.makeNextCheck("TC1:open");
       expect(await barriers()).toEqual([]);
