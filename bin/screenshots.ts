@@ -75,10 +75,21 @@ try {
   await job.open("Does nothing at all, display dark.", { "Does the display light?": "no" });
   await page.goto("/");
   await shot(page, "board");
-  await page.goto("/jobs/new");
-  await page.getByLabel("What is wrong").fill("Stops after the wash with water in the tank.");
-  await page.getByRole("radiogroup", { name: "Does it drain?" }).getByText("no", { exact: true }).click();
+  await page.goto("/units/gate-cg2");
+  await page.getByTestId("symptoms").waitFor();
+  await shot(page, "unit");
+  await page.goto("/jobs/new?unit=roaster-dr6");
+  await page.getByLabel("What is wrong").fill("Fan runs, igniter glows, never lights.");
+  await page.getByLabel("It stops at").selectOption({ label: "Trial for ignition" });
+  await page.getByLabel("It shows").selectOption({ label: "three flashes" });
   await shot(page, "start-job");
+  await page.getByLabel("Who is working on it").selectOption("ansa");
+  await page.getByRole("button", { name: "Open the job" }).click();
+  await page.getByTestId("sequence").getByText("Most likely").waitFor();
+  await page.getByRole("button", { name: "Show the steps" }).click();
+  await page.locator("[data-step=ignite] button").click();
+  await page.getByTestId("sequence").evaluate((panel) => panel.scrollIntoView({ block: "start" }));
+  await shot(page, "sequence");
 
   const phone = await open(390, 844, "dark");
   const onPhone = new JobPage(phone);

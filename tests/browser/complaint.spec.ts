@@ -15,7 +15,7 @@ const COMPLAINTS = [
   {
     unit: "kiln-pk9",
     complaint: "Half of it stays dark, it gives up after an hour and a half.",
-    stops: "Firing",
+    stops: "First climb",
     shows: "E-1",
     seen: { "Does bank A glow through the peephole?": "no", "Does bank B glow through the peephole?": "yes" },
     step: "first climb",
