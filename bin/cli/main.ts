@@ -1,9 +1,11 @@
 import { CircuitError } from "#core/circuit/index.ts";
-import { DictionarySizeError } from "#core/diagnosis/index.ts";
+import { DictionarySizeError, ORDERS } from "#core/diagnosis/index.ts";
 import { METER_FUNCTIONS } from "#core/meter/index.ts";
 import { UsageError } from "./arguments.ts";
+import { diagnose } from "./diagnose.ts";
 import { dictionary } from "./dictionary.ts";
 import { lint } from "./lint.ts";
+import { play } from "./play.ts";
 import { predict } from "./predict.ts";
 
 /** Errors whose message is meant for the one who called. */
@@ -11,6 +13,8 @@ const EXPECTED = [UsageError, CircuitError, DictionarySizeError, RangeError];
 
 const HELP = `zygodrome predict UNIT.json --state S --pair A,B --function ${METER_FUNCTIONS.join("|")} [--fault PART:MODE[:SIZE]] [--lift TERMINAL]… [--meter average] [--json]
 zygodrome dictionary UNIT.json [--json]
+zygodrome diagnose UNIT.json --findings FINDINGS.json [--json]
+zygodrome play UNIT.json [--order ${ORDERS.join("|")}] [--noise 0.02] [--slips 0.02] [--seed N] [--truth READINGS.json] [--json]
 zygodrome lint UNIT.json [--json]
 
 The model's format is described in docs/model-format.md.`;
@@ -29,6 +33,12 @@ export async function main(
         return 0;
       case "dictionary":
         write(dictionary(rest));
+        return 0;
+      case "diagnose":
+        write(diagnose(rest));
+        return 0;
+      case "play":
+        write(play(rest));
         return 0;
       case "lint": {
         const { output, failed } = lint(rest);

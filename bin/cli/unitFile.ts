@@ -1,8 +1,8 @@
-import { readFileSync } from "node:fs";
 import { findPoint, pairAcross } from "#core/job/index.ts";
 import { ModelError, readUnitOrThrow, type Fault, type UnitModel } from "#core/unit/index.ts";
 import { modesOf } from "#core/unit/index.ts";
 import { UsageError } from "./arguments.ts";
+import { readJson } from "./jsonFile.ts";
 
 /** Reads and validates a model file; every fault in it is listed with its path. */
 export function readUnitFile(file: string | undefined): UnitModel {
@@ -10,20 +10,8 @@ export function readUnitFile(file: string | undefined): UnitModel {
     throw new UsageError(
       "Which unit? Give the path of a model file, for example demo/units/glasswasher-gw4.json.",
     );
-  let text: string;
   try {
-    text = readFileSync(file, "utf8");
-  } catch (error) {
-    throw new UsageError(`${file} cannot be read: ${(error as Error).message}`);
-  }
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch (error) {
-    throw new UsageError(`${file} is not JSON: ${(error as Error).message}`);
-  }
-  try {
-    return readUnitOrThrow(json);
+    return readUnitOrThrow(readJson(file));
   } catch (error) {
     if (error instanceof ModelError) throw new UsageError(`${file}: ${error.message}`);
     throw error;

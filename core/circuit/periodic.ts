@@ -35,7 +35,7 @@ export interface PeriodicState {
 
 export type Equivalent = Pick<Branch, "ohms" | "henries" | "dcOhms" | "dcVolts">;
 
-export const STEPS = 200;
+export const STEPS = 120;
 /** √2·sin and √2·cos of the angle each step ends at. */
 const SINE = Float64Array.from(
   { length: STEPS },

@@ -8,3 +8,4 @@ export {
 } from "./quantity.ts";
 export { parseQuantity } from "./parse.ts";
 export { formatNumber, formatQuantity } from "./format.ts";
+export { normal, seeded } from "./seeded.ts";

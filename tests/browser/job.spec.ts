@@ -94,7 +94,7 @@ test("what may not be recorded is said at the field, and the typed text stays", 
   await refused("HT1 26 ohm", /needs the unit dead/);
   await refused("P4.9 to N 230 vac", /no point “P4.9”/);
   await refused("P4.3 to N 2x3 vac", /“x3 vac” is not a unit/);
-  await refused("P4.3 to N 3 A", /does not fit/);
+  await refused("P4.3 to N ohm 3 A", /does not fit/);
   await refused("P4.3 to N 23000 vac", /beyond the 1000 V/);
   await refused("P4.3 to P4.3 0 vac", /Both probes/);
 });
@@ -132,12 +132,12 @@ test("the decision is the technician's: another item can be called, with what sp
   await job.followToCall("TC1:open");
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Make the call" }).click();
-  await page.getByLabel("What is at fault").selectOption("thermostat");
+  await page.getByLabel("What is at fault").selectOption("heater");
   await expect(page.getByRole("dialog")).toContainText("The findings do not carry this call yet");
-  await page.getByRole("button", { name: "Call it: Rinse thermostat TH1" }).click();
-  await expect(page.getByText("Called: Rinse thermostat TH1.")).toBeVisible();
+  await page.getByRole("button", { name: "Call it: Rinse heater HT1" }).click();
+  await expect(page.getByText("Called: Rinse heater HT1.")).toBeVisible();
   await page.getByRole("link", { name: "Report" }).click();
-  await expect(page.getByRole("article")).toContainText("Rinse thermostat TH1");
+  await expect(page.getByRole("article")).toContainText("Rinse heater HT1");
 });
 
 test("the theme switches from whatever the device had, and stays", async ({ browser, baseURL }) => {

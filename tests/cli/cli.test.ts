@@ -201,6 +201,118 @@ describe("dictionary", () => {
   });
 });
 
+/** Mains, switch, lamp and meter points: small enough that an outsider could write its readings by hand. */
+const PLATE = {
+  ...LAMP,
+  id: "plate",
+  items: [{ id: "lamp", name: "Lamp", remedy: "replace", price: 5, minutes: 5 }],
+  parts: LAMP.parts.map((p) => (p.id === "LA" ? { ...p, item: "lamp" } : p)),
+  points: ["IN.l", "F1.b", "S1.b", "LA.a", "LA.b"].map((id) => ({
+    id,
+    name: id,
+    side: "mains",
+    place: "rail",
+    minutes: 0.2,
+  })),
+  references: [{ side: "mains", point: "LA.b", function: "vac" }],
+};
+
+describe("diagnose", () => {
+  const findings = (...list: object[]) => file({ format: "zygodrome-findings", version: 1, findings: list });
+  const volts = (red: string, value: number | string) => ({
+    state: "on",
+    function: "vac",
+    red,
+    black: "LA.b",
+    value,
+  });
+
+  test("120 V at the lamp and an open lamp leave the lamp; nothing is ever certain", async () => {
+    const written = findings(volts("LA.a", 119.8), {
+      state: "dead",
+      function: "ohm",
+      red: "LA.a",
+      black: "LA.b",
+      value: "OL",
+    });
+    const { out, code } = await run("diagnose", file(PLATE), "--findings", written, "--json");
+    const result = JSON.parse(out) as {
+      items: { id: string; chance: number }[];
+      call: { item: string; ready: boolean };
+      suspects: { id: string; chance: number }[];
+    };
+    expect(code).toBe(0);
+    expect(result.items[0]!.id).toBe("lamp");
+    expect(result.items[0]!.chance).toBeGreaterThan(0.85);
+    expect(result.call.item).toBe("lamp");
+    for (const { chance } of result.suspects) {
+      expect(chance).toBeGreaterThan(0);
+      expect(chance).toBeLessThan(1);
+    }
+  });
+
+  test("no findings: the checks worth making, with what each outcome would leave", async () => {
+    const { out } = await run("diagnose", file(PLATE), "--findings", findings(), "--json");
+    const { next } = JSON.parse(out) as { next: { bits: number; outcomes: { chance: number }[] }[] };
+    expect(next.length).toBeGreaterThan(0);
+    for (const { bits, outcomes } of next) {
+      expect(bits).toBeGreaterThan(0);
+      expect(outcomes.reduce((sum, o) => sum + o.chance, 0)).toBeCloseTo(1, 1);
+    }
+  });
+
+  test.each<[string, object, RegExp]>([
+    ["a point the unit lacks", volts("Q9", 1), /findings\.0\.red: the unit has no point “Q9”/],
+    ["an observation it lacks", { observation: "hums", seen: true }, /no observation “hums”/],
+    ["a state it lacks", { ...volts("LA.a", 1), state: "spin" }, /no state “spin”/],
+    ["a value that is none", volts("LA.a", "many"), /findings\.0/],
+  ])("%s is refused with its place", async (_name, finding, words) => {
+    const { code, err } = await run("diagnose", file(PLATE), "--findings", findings(finding));
+    expect(code).toBe(2);
+    expect(err).toMatch(words);
+  });
+});
+
+describe("play", () => {
+  test("by every order, without noise, the right item is found; the same seed plays the same", async () => {
+    for (const order of ["information", "supply-forward", "load-back", "middle-first"]) {
+      const options = ["--order", order, "--noise", "0", "--slips", "0", "--json"];
+      const { out } = await run("play", file(PLATE), ...options);
+      const result = JSON.parse(out) as { rightShare: number; plays: object[] };
+      expect({ order, right: result.rightShare > 0.85 }).toEqual({ order, right: true });
+      expect((await run("play", file(PLATE), ...options)).out).toBe(out);
+    }
+  });
+
+  test("with readings from a file, an outsider's unit is played; a reading that is missing is named", async () => {
+    const own = JSON.parse((await run("dictionary", file(PLATE), "--json")).out) as {
+      cases: { suspect: string }[];
+      checks: { id: string; readings: (number | "OL")[] }[];
+    };
+    const column = own.cases.findIndex((c) => c.suspect === "LA:open");
+    const truth = { "LA:open": Object.fromEntries(own.checks.map((c) => [c.id, c.readings[column]!])) };
+    const { out } = await run(
+      "play",
+      file(PLATE),
+      "--truth",
+      file(truth),
+      "--noise",
+      "0",
+      "--slips",
+      "0",
+      "--json",
+    );
+    expect((JSON.parse(out) as { plays: object[] }).plays).toMatchObject([
+      { fault: "LA:open", item: "lamp", right: true },
+    ]);
+    const gap = await run("play", file(PLATE), "--truth", file({ "LA:open": {} }));
+    expect(gap.code).toBe(2);
+    expect(gap.err).toMatch(/“LA:open” has no reading for/);
+    const stranger = await run("play", file(PLATE), "--truth", file({ "ZZ:open": {} }));
+    expect(stranger.err).toMatch(/no suspect “ZZ:open”/);
+  });
+});
+
 describe("lint", () => {
   const rules = async (change: (unit: typeof LAMP & Record<string, unknown>) => void) => {
     const unit = structuredClone(LAMP) as typeof LAMP & Record<string, unknown>;

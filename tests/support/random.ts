@@ -1,15 +1,1 @@
-/** Seeded generator of numbers in [0, 1): the same seed gives the same test everywhere. (mulberry32, public domain.) */
-export function seeded(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
-/** A standard normal number by Box and Muller. */
-export function normal(random: () => number): number {
-  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-}
+export { normal, seeded } from "#core/quantity/index.ts";

@@ -1,0 +1,134 @@
+import { z } from "zod";
+import {
+  ambiguityGroups,
+  buildDictionary,
+  fromScale,
+  ORDERS,
+  playFault,
+  weigh,
+  type Check,
+  type Dictionary,
+  type Order,
+  type Truth,
+} from "#core/diagnosis/index.ts";
+import { seeded } from "#core/quantity/index.ts";
+import { readArguments, UsageError } from "./arguments.ts";
+import { readJson } from "./jsonFile.ts";
+import { readUnitFile } from "./unitFile.ts";
+
+/** Readings of a faulty unit by somebody else's reckoning: fault → check id → reading, "OL", or whether it is seen. */
+export const truthSchema = z.record(
+  z.string(),
+  z.record(z.string(), z.union([z.number().finite(), z.literal("OL"), z.boolean()])),
+);
+
+/** `play UNIT.json [--order NAME] [--noise 0.02] [--slips 0.02] [--seed N] [--truth READINGS.json] [--json]` */
+export function play(argv: readonly string[]): string {
+  const args = readArguments(argv, {
+    order: "value",
+    noise: "value",
+    slips: "value",
+    seed: "value",
+    truth: "value",
+    json: "flag",
+  });
+  const unit = readUnitFile(args.words[0]);
+  const order = (args.option("order") ?? "information") as Order;
+  if (!ORDERS.includes(order)) throw new UsageError(`--order is one of ${ORDERS.join(", ")}.`);
+  const share = (name: "noise" | "slips") => {
+    const value = Number(args.option(name) ?? 0.02);
+    if (!(value >= 0 && value < 1)) throw new UsageError(`--${name} is a share, 0 or more and below 1.`);
+    return value;
+  };
+  const seed = Number(args.option("seed") ?? 1);
+  if (!Number.isInteger(seed)) throw new UsageError("--seed is a whole number.");
+  const dictionary = buildDictionary(unit);
+  const truths =
+    args.option("truth") === undefined
+      ? ownTruths(dictionary)
+      : readTruths(dictionary, args.option("truth")!);
+  const result = playAll(dictionary, truths, { order, noise: share("noise"), slips: share("slips"), seed });
+  if (args.flag("json")) return JSON.stringify({ unit: unit.id, order, ...result });
+  const percent = (x: number) => `${(100 * x).toFixed(1)} %`;
+  return [
+    `${unit.name}, ${result.plays.length} faults played by ${order}:`,
+    `  right item ${percent(result.rightShare)}, wrong item called ${percent(result.wrongShare)}`,
+    `  ${result.meanChecks.toFixed(1)} checks, ${result.meanMinutes.toFixed(1)} minutes on average`,
+  ].join("\n");
+}
+
+/** Every suspect at the middle of its sizes, by the dictionary itself. */
+function ownTruths(dictionary: Dictionary): Map<string, Truth> {
+  const truths = new Map<string, Truth>();
+  dictionary.suspects.forEach(({ id, part }, suspect) => {
+    if (part === undefined) return;
+    const own = dictionary.cases.flatMap((c, i) => (c.suspect === suspect ? [i] : []));
+    const index = own[own.length >> 1]!;
+    truths.set(id, (check) => {
+      const row = dictionary.row(check);
+      return "chance" in row ? row.chance[index]! > 0.5 : fromScale(row.check.fn, row.mean[index]!);
+    });
+  });
+  return truths;
+}
+
+function readTruths(dictionary: Dictionary, file: string): Map<string, Truth> {
+  const parsed = truthSchema.safeParse(readJson(file));
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    throw new UsageError(`${file}: ${issue.path.join(" → ") || "(file)"}: ${issue.message}`);
+  }
+  const known = new Set(dictionary.suspects.map((s) => s.id));
+  return new Map(
+    Object.entries(parsed.data).map(([fault, readings]): [string, Truth] => {
+      if (!known.has(fault))
+        throw new UsageError(`${file}: ${dictionary.unit.id} has no suspect “${fault}”.`);
+      return [
+        fault,
+        (check: Check) => {
+          const reading = readings[check.id];
+          if (reading === undefined)
+            throw new UsageError(`${file}: “${fault}” has no reading for ${check.id}.`);
+          return reading === "OL" ? Infinity : reading;
+        },
+      ];
+    }),
+  );
+}
+
+function playAll(
+  dictionary: Dictionary,
+  truths: ReadonlyMap<string, Truth>,
+  { order, noise, slips, seed }: { order: Order; noise: number; slips: number; seed: number },
+) {
+  const { unit, suspects } = dictionary;
+  const complaint = unit.observations.filter((o) => o.kind === "works").map((o) => o.id);
+  const twins = new Map<string, Set<string>>();
+  for (const group of ambiguityGroups(dictionary, weigh(dictionary, []), dictionary.rows)) {
+    const items = new Set(group.map((i) => suspects[i]!.item!));
+    for (const i of group) twins.set(suspects[i]!.id, items);
+  }
+  const plays = [...truths].map(([fault, truth], i) => {
+    const { item: wanted } = suspects.find((s) => s.id === fault)!;
+    const played = playFault(dictionary, truth, { order, noise, slips, random: seeded(seed + i), complaint });
+    const right = played.item === wanted || (twins.get(fault)?.has(played.item) ?? false);
+    return {
+      fault,
+      item: played.item,
+      right,
+      called: played.ready,
+      chance: Number(played.chance.toPrecision(4)),
+      checks: played.steps.map((s) => s.check.id),
+      minutes: Number(played.minutes.toFixed(2)),
+    };
+  });
+  const mean = (pick: (p: (typeof plays)[number]) => number) =>
+    plays.reduce((sum, p) => sum + pick(p), 0) / Math.max(1, plays.length);
+  return {
+    plays,
+    rightShare: mean((p) => Number(p.right)),
+    wrongShare: mean((p) => Number(p.called && !p.right)),
+    meanChecks: mean((p) => p.checks.length),
+    meanMinutes: mean((p) => p.minutes),
+  };
+}
