@@ -1,7 +1,19 @@
 import { writeFileSync } from "node:fs";
+import { z } from "zod";
+import { findingsSchema } from "#core/diagnosis/index.ts";
 import { unitJsonSchema } from "#core/unit/index.ts";
+import { truthSchema } from "./cli/play.ts";
 import { partsPage } from "./partsPage.ts";
 
-/** Writes docs/unit-model.schema.json and docs/parts.md from the code: `npm run schema`. A test keeps them in step. */
-writeFileSync("docs/unit-model.schema.json", `${JSON.stringify(unitJsonSchema(), null, 1)}\n`);
-writeFileSync("docs/parts.md", partsPage());
+/** Writes the JSON Schemas and docs/parts.md from the code: `npm run schema`. A test keeps them in step. */
+export const SCHEMAS: Readonly<Record<string, () => unknown>> = {
+  "docs/unit-model.schema.json": unitJsonSchema,
+  "docs/findings.schema.json": () => z.toJSONSchema(findingsSchema, { io: "input" }),
+  "docs/readings.schema.json": () => z.toJSONSchema(truthSchema, { io: "input" }),
+};
+
+if (process.argv[1]?.endsWith("schema.ts")) {
+  for (const [file, schema] of Object.entries(SCHEMAS))
+    writeFileSync(file, `${JSON.stringify(schema(), null, 1)}\n`);
+  writeFileSync("docs/parts.md", partsPage());
+}

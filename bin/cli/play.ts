@@ -1,19 +1,15 @@
 import { z } from "zod";
 import {
-  ambiguityGroups,
   buildDictionary,
-  fromScale,
   ORDERS,
-  playFault,
-  weigh,
   type Check,
   type Dictionary,
   type Order,
   type Truth,
 } from "#core/diagnosis/index.ts";
-import { seeded } from "#core/quantity/index.ts";
 import { readArguments, UsageError } from "./arguments.ts";
 import { readJson } from "./jsonFile.ts";
+import { ownTruths, playAll } from "./playAll.ts";
 import { readUnitFile } from "./unitFile.ts";
 
 /** Readings of a faulty unit by somebody else's reckoning: fault → check id → reading, "OL", or whether it is seen. */
@@ -57,21 +53,6 @@ export function play(argv: readonly string[]): string {
   ].join("\n");
 }
 
-/** Every suspect at the middle of its sizes, by the dictionary itself. */
-function ownTruths(dictionary: Dictionary): Map<string, Truth> {
-  const truths = new Map<string, Truth>();
-  dictionary.suspects.forEach(({ id, part }, suspect) => {
-    if (part === undefined) return;
-    const own = dictionary.cases.flatMap((c, i) => (c.suspect === suspect ? [i] : []));
-    const index = own[own.length >> 1]!;
-    truths.set(id, (check) => {
-      const row = dictionary.row(check);
-      return "chance" in row ? row.chance[index]! > 0.5 : fromScale(row.check.fn, row.mean[index]!);
-    });
-  });
-  return truths;
-}
-
 function readTruths(dictionary: Dictionary, file: string): Map<string, Truth> {
   const parsed = truthSchema.safeParse(readJson(file));
   if (!parsed.success) {
@@ -94,41 +75,4 @@ function readTruths(dictionary: Dictionary, file: string): Map<string, Truth> {
       ];
     }),
   );
-}
-
-function playAll(
-  dictionary: Dictionary,
-  truths: ReadonlyMap<string, Truth>,
-  { order, noise, slips, seed }: { order: Order; noise: number; slips: number; seed: number },
-) {
-  const { unit, suspects } = dictionary;
-  const complaint = unit.observations.filter((o) => o.kind === "works").map((o) => o.id);
-  const twins = new Map<string, Set<string>>();
-  for (const group of ambiguityGroups(dictionary, weigh(dictionary, []), dictionary.rows)) {
-    const items = new Set(group.map((i) => suspects[i]!.item!));
-    for (const i of group) twins.set(suspects[i]!.id, items);
-  }
-  const plays = [...truths].map(([fault, truth], i) => {
-    const { item: wanted } = suspects.find((s) => s.id === fault)!;
-    const played = playFault(dictionary, truth, { order, noise, slips, random: seeded(seed + i), complaint });
-    const right = played.item === wanted || (twins.get(fault)?.has(played.item) ?? false);
-    return {
-      fault,
-      item: played.item,
-      right,
-      called: played.ready,
-      chance: Number(played.chance.toPrecision(4)),
-      checks: played.steps.map((s) => s.check.id),
-      minutes: Number(played.minutes.toFixed(2)),
-    };
-  });
-  const mean = (pick: (p: (typeof plays)[number]) => number) =>
-    plays.reduce((sum, p) => sum + pick(p), 0) / Math.max(1, plays.length);
-  return {
-    plays,
-    rightShare: mean((p) => Number(p.right)),
-    wrongShare: mean((p) => Number(p.called && !p.right)),
-    meanChecks: mean((p) => p.checks.length),
-    meanMinutes: mean((p) => p.minutes),
-  };
 }

@@ -66,7 +66,7 @@ export function predict(argv: readonly string[]): string {
 /** Least and most seconds until a fuse opens; null for a breaker, and for a fuse that may hold for hours. */
 function secondsOf(unit: UnitModel, { id, amps }: Opened): [number, number] | null {
   const { type, parameters } = unit.parts.find((p) => p.id === id)!;
-  if (type !== "fuse") return null;
+  if (!type.endsWith("fuse")) return null;
   const times = fuseSeconds(amps / (parameters["amps"] as number), parameters["speed"] as "quick" | "slow");
   return times ? [times.least, times.most] : null;
 }

@@ -151,7 +151,7 @@ export function openedProtection(circuit: Circuit, point: OperatingPoint, unit: 
   return circuit.controls.flatMap((c, i): Fault[] => {
     if ((c.kind !== "fuse" && c.kind !== "residual") || point.settings[i]!.on) return [];
     const { type } = unit.parts.find((p) => p.id === c.id)!;
-    return [{ part: c.id, mode: type === "fuse" ? "blown" : "open" }];
+    return [{ part: c.id, mode: type.endsWith("fuse") ? "blown" : "open" }];
   });
 }
 

@@ -413,11 +413,13 @@ describe("lint", () => {
 });
 
 describe("the documented format", () => {
-  test("docs/unit-model.schema.json is the schema that validates", async () => {
-    const { unitJsonSchema } = await import("#core/unit/index.ts");
-    expect(JSON.parse(readFileSync("docs/unit-model.schema.json", "utf8"))).toEqual(
-      JSON.parse(JSON.stringify(unitJsonSchema())),
-    );
+  test("the JSON Schemas in docs are the schemas that validate", async () => {
+    const { SCHEMAS } = await import("../../bin/schema.ts");
+    for (const [path, schema] of Object.entries(SCHEMAS))
+      expect({ path, schema: JSON.parse(readFileSync(path, "utf8")) as unknown }).toEqual({
+        path,
+        schema: JSON.parse(JSON.stringify(schema())) as unknown,
+      });
   });
 
   test("docs/parts.md is the catalogue", async () => {

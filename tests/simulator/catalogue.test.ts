@@ -214,6 +214,10 @@ const BENCHES: Readonly<Record<string, Bench>> = {
       feed("R2", "X1", "X3", 1000),
     ],
   },
+  "soldered-fuse": {
+    supply: "ac",
+    parts: [part("soldered-fuse", { a: "P", b: "X1" }, { amps: 8 }), feed("R1", "X1", "M", 5)],
+  },
   "thermal-fuse": {
     supply: "ac",
     parts: [part("thermal-fuse", { a: "P", b: "X1" }), feed("R1", "X1", "M", 5)],

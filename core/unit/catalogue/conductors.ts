@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
-import { definePart, JOINT_OHMS, type PartBuilder } from "./partKind.ts";
+import { definePart, JOINT_OHMS, type ModeKind, type PartBuilder } from "./partKind.ts";
 import { conductorOhms, gaugeMm2 } from "./conductorOhms.ts";
 
 const jointModes = (openWeight: number, highWeight: number) => [
@@ -128,36 +128,53 @@ export const screwTerminal = jointKind("screw-terminal", 0.003, 0.2, 0.8);
 /** A crimped or soldered splice. */
 export const splice = jointKind("splice", 0.004, 0.3, 0.5);
 
-/** Fuse. `speed` says how long an overload takes (see fuseSeconds). `carries`: the current it carries for good, A (1.5 × the rating, IEC 60127-1, from memory). */
-export const fuse = definePart({
-  type: "fuse",
-  terminals: ["a", "b"],
-  parameters: z.strictObject({
-    amps: z.number().positive(),
-    ohms: z.number().positive().default(0.008),
-    speed: z.enum(["quick", "slow"]).default("quick"),
-    mount: z.enum(["holder", "soldered"]).default("holder"),
-  }),
-  across: [["a", "b"]],
-  modes: [
-    {
-      id: "blown",
-      name: "blown",
-      looks: "the wire gone through a clear tube, or the tube silvered or blackened after a short",
-      weight: 1.2,
+/** A fuse by how it is mounted, which says how its joints fail. */
+function fuseKind(type: string, joints: ModeKind) {
+  return definePart({
+    type,
+    terminals: ["a", "b"],
+    parameters: z.strictObject({
+      amps: z.number().positive(),
+      ohms: z.number().positive().default(0.008),
+      /** How long an overload takes: see fuseSeconds. */
+      speed: z.enum(["quick", "slow"]).default("quick"),
+    }),
+    across: [["a", "b"]],
+    modes: [
+      {
+        id: "blown",
+        name: "blown",
+        looks: "the wire gone through a clear tube, or the tube silvered or blackened after a short",
+        weight: 1.2,
+      },
+      joints,
+    ],
+    expand(build, p, { mode, severity }) {
+      const branch = joint(build, p.ohms, mode, severity);
+      build.control({ kind: "fuse", branch, carries: CARRIES * p.amps });
     },
-    {
-      id: "high-resistance",
-      name: "holder or joints burnt, high resistance",
-      looks: "clips browned and without spring; the fuse itself is whole",
-      weight: 0.2,
-      severities: JOINT_OHMS,
-    },
-  ],
-  expand(build, p, { mode, severity }) {
-    const branch = joint(build, p.ohms, mode, severity);
-    build.control({ kind: "fuse", branch, carries: 1.5 * p.amps });
-  },
+  });
+}
+
+/** The current a fuse carries for good, over its rating (IEC 60127-1, from memory). */
+const CARRIES = 1.5;
+
+/** Fuse in its holder. */
+export const fuse = fuseKind("fuse", {
+  id: "high-resistance",
+  name: "holder burnt, high resistance",
+  looks: "clips browned and without spring; the fuse itself is whole",
+  weight: 0.2,
+  severities: JOINT_OHMS,
+});
+
+/** Fuse soldered into a board. */
+export const solderedFuse = fuseKind("soldered-fuse", {
+  id: "open",
+  name: "solder joint cracked",
+  looks: "a ring in the solder; comes and goes when the board is pressed or warms",
+  weight: 0.3,
+  intermittent: 0.7,
 });
 
 /** Circuit breaker: carries 1.13 times its rating for good (IEC 60898-1, from memory). */

@@ -1,4 +1,14 @@
-import { breaker, cord, fuse, pin, screwTerminal, splice, thermalFuse, wire } from "./conductors.ts";
+import {
+  breaker,
+  cord,
+  fuse,
+  pin,
+  screwTerminal,
+  solderedFuse,
+  splice,
+  thermalFuse,
+  wire,
+} from "./conductors.ts";
 import { buckRegulator, charger, powerSupply } from "./converters.ts";
 import { ledDisplay, peripheral, serialPort } from "./displays.ts";
 import { flameSensor, gasValve, sparkDriver } from "./gas.ts";
@@ -80,6 +90,7 @@ const KINDS = [
   pulseSensor,
   cord,
   thermalFuse,
+  solderedFuse,
   battery,
   powerSupply,
   charger,

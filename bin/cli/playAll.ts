@@ -1,0 +1,89 @@
+import {
+  ambiguityGroups,
+  fromScale,
+  playFault,
+  weigh,
+  type Dictionary,
+  type Order,
+  type Truth,
+} from "#core/diagnosis/index.ts";
+import { seeded } from "#core/quantity/index.ts";
+
+/** Every suspect at the middle of its sizes, by the dictionary itself. */
+export function ownTruths(dictionary: Dictionary): Map<string, Truth> {
+  const truths = new Map<string, Truth>();
+  dictionary.suspects.forEach(({ id, part }, suspect) => {
+    if (part === undefined) return;
+    const own = dictionary.cases.flatMap((c, i) => (c.suspect === suspect ? [i] : []));
+    const index = own[own.length >> 1]!;
+    truths.set(id, (check) => {
+      const row = dictionary.row(check);
+      return "chance" in row ? row.chance[index]! > 0.5 : fromScale(row.check.fn, row.mean[index]!);
+    });
+  });
+  return truths;
+}
+
+/** What the customer is asked: whether each thing works. */
+export function complaintOf({ unit }: Dictionary): string[] {
+  return unit.observations.filter((o) => o.kind === "works").map((o) => o.id);
+}
+
+export interface PlayedFault {
+  readonly fault: string;
+  /** Item called, or guessed where the chance did not carry a call. */
+  readonly item: string;
+  readonly right: boolean;
+  readonly called: boolean;
+  readonly chance: number;
+  readonly checks: readonly string[];
+  readonly minutes: number;
+}
+
+export interface PlayedUnit {
+  readonly plays: readonly PlayedFault[];
+  readonly rightShare: number;
+  readonly wrongShare: number;
+  readonly meanChecks: number;
+  readonly meanMinutes: number;
+}
+
+/**
+ * Plays every truth from the complaint to the call. Right is the failed part's item, or one that no check tells from it.
+ */
+export function playAll(
+  dictionary: Dictionary,
+  truths: ReadonlyMap<string, Truth>,
+  { order, noise, slips, seed }: { order: Order; noise: number; slips: number; seed: number },
+): PlayedUnit {
+  const { suspects } = dictionary;
+  const complaint = complaintOf(dictionary);
+  const twins = new Map<string, Set<string>>();
+  for (const group of ambiguityGroups(dictionary, weigh(dictionary, []), dictionary.rows)) {
+    const items = new Set(group.map((i) => suspects[i]!.item!));
+    for (const i of group) twins.set(suspects[i]!.id, items);
+  }
+  const plays = [...truths].map(([fault, truth], i): PlayedFault => {
+    const { item: wanted } = suspects.find((s) => s.id === fault)!;
+    const played = playFault(dictionary, truth, { order, noise, slips, random: seeded(seed + i), complaint });
+    const right = played.item === wanted || (twins.get(fault)?.has(played.item) ?? false);
+    return {
+      fault,
+      item: played.item,
+      right,
+      called: played.ready,
+      chance: Number(played.chance.toPrecision(4)),
+      checks: played.steps.map((s) => s.check.id),
+      minutes: Number(played.minutes.toFixed(2)),
+    };
+  });
+  const mean = (pick: (p: PlayedFault) => number) =>
+    plays.reduce((sum, p) => sum + pick(p), 0) / Math.max(1, plays.length);
+  return {
+    plays,
+    rightShare: mean((p) => Number(p.right)),
+    wrongShare: mean((p) => Number(p.called && !p.right)),
+    meanChecks: mean((p) => p.checks.length),
+    meanMinutes: mean((p) => p.minutes),
+  };
+}
