@@ -88,7 +88,10 @@ try {
   await page.getByTestId("sequence").getByText("Most likely").waitFor();
   await page.getByRole("button", { name: "Show the steps" }).click();
   await page.locator("[data-step=ignite] button").click();
-  await page.getByTestId("sequence").evaluate((panel) => panel.scrollIntoView({ block: "start" }));
+  await page.getByTestId("sequence").evaluate((panel) => {
+    const scroller = panel.parentElement!;
+    scroller.scrollTop += panel.getBoundingClientRect().top - scroller.getBoundingClientRect().top;
+  });
   await shot(page, "sequence");
 
   const phone = await open(390, 844, "dark");

@@ -1,4 +1,4 @@
-import { scaleLinear } from "d3";
+import { range, scaleLinear } from "d3";
 import { useState } from "react";
 import { secondsText, type SequenceView, type StepView } from "#core/job/index.ts";
 
@@ -67,15 +67,24 @@ export function SequencePanel({ sequence, onCourse }: Props) {
   );
 }
 
+/** Round times, s, of which the axis takes the smallest that leaves room. */
+const TIME_STEPS = [5, 10, 30, 60, 120, 300, 600, 1800, 3600, 7200, 14_400] as const;
+const MOST_TICKS = 6;
+
 /** Times along the bars; on a phone each step says its own. */
 function TimeAxis({ seconds }: { seconds: number }) {
   const x = scaleLinear().domain([0, seconds]).range([0, 100]);
+  const step = TIME_STEPS.find((s) => seconds / s <= MOST_TICKS) ?? TIME_STEPS.at(-1)!;
   return (
     <div aria-hidden className="hidden grid-cols-[13rem_1fr_9rem] gap-x-3 md:grid">
       <span />
       <span className="reading relative h-5 text-xs text-ink-soft">
-        {x.ticks(4).map((t) => (
-          <span key={t} className="absolute top-0 border-l border-rule pl-1" style={{ left: `${x(t)}%` }}>
+        {range(0, seconds, step).map((t) => (
+          <span
+            key={t}
+            className="absolute top-0 border-l border-rule pl-1 whitespace-nowrap"
+            style={{ left: `${x(t)}%` }}
+          >
             {secondsText(t)}
           </span>
         ))}

@@ -18,7 +18,7 @@ export function analyseJob(job: Job): Promise<JobView> {
  */
 export function prepareAnalysis(hash: string, unit: UnitModel): void {
   analysisThreads()
-    .run({ hash, unit, events: [] })
+    .run({ hash, unit, events: [], prepare: true })
     .catch(() => undefined);
 }
 

@@ -10,14 +10,17 @@ export interface AnalysisRequest {
   readonly hash: string;
   readonly unit: UnitModel;
   readonly events: readonly JobEvent[];
+  /** Also learn what every fault looks like: a complaint is on its way. */
+  readonly prepare?: true;
 }
 
 /** Runs in a worker thread: the view of a job, for pages that are read without the browser's own worker. */
-export default function analyse({ hash, unit, events }: AnalysisRequest): JobView {
+export default function analyse({ hash, unit, events, prepare }: AnalysisRequest): JobView {
   let dictionary = kept.get(hash);
   if (!dictionary) {
     if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
     kept.set(hash, (dictionary = buildDictionary(unit)));
   }
+  if (prepare) dictionary.symptoms();
   return viewJob(dictionary, events);
 }
