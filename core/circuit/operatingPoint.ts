@@ -161,8 +161,9 @@ function converterSetting(
   const { a: plus, b: minus } = solved.circuit.branches[control.source]!;
   branchCurrentInto(scratch, solved.dc, control.source, plus, minus);
   const amps = was.on ? -scratch[0]! : 0;
-  // The EMF at which the limit would just flow, into what its terminals see now.
-  const atLimit = was.on ? was.emf! + (control.limit - amps) * loopOhms(control, solved) : Infinity;
+  // The EMF at which the limit would just flow, into what its terminals see now; off, they show their own volts.
+  const standing = was.on ? was.emf! : dcVolts(solved.dc, plus, minus);
+  const atLimit = standing + (control.limit - amps) * loopOhms(control, solved);
   const emf = Math.max(0, Math.min(control.volts, atLimit));
   const watts = Math.max(1e-9, (was.emf ?? 0) * amps);
   const loadOhms = Math.max(0.1, (control.efficiency * input ** 2) / watts);
@@ -174,10 +175,10 @@ function loopOhms(
   { source, sourceOhms }: { source: number; sourceOhms: number },
   { circuit, dc }: Solved,
 ): number {
-  const { a, b } = circuit.branches[source]!;
+  const { a, b, ohms } = circuit.branches[source]!;
   transferInto(scratch, dc, a, b, a, b);
   const seen = scratch[0]!;
-  return sourceOhms + (seen < sourceOhms ? (seen * sourceOhms) / (sourceOhms - seen) : OPEN_OHMS);
+  return sourceOhms + (seen < ohms ? (seen * ohms) / (ohms - seen) : OPEN_OHMS);
 }
 
 function within(value: number, min: number, max: number): boolean {

@@ -3,19 +3,7 @@ import { CircuitBuilder } from "../../tests/support/circuits.ts";
 import { periodicState, type PeriodicState } from "./index.ts";
 
 /** A diode that drops a tenth of a volt or two, so that the textbook's ideal figures hold. */
-function addDiode(c: CircuitBuilder, a: string, b: string, saturation = 1e-6): void {
-  const branch = c.build().branches.length;
-  c.branch(a, b, { ohms: 1e10 });
-  c.control({
-    kind: "diode",
-    id: `D${branch}`,
-    branch,
-    saturation,
-    emission: 0.5,
-    seriesOhms: 1e-4,
-    offsetVolts: 0,
-  });
-}
+const IDEAL = { saturation: 1e-6, emission: 0.5, seriesOhms: 1e-4 };
 
 function solved(c: CircuitBuilder): PeriodicState {
   const state = periodicState(c.build());
@@ -29,7 +17,7 @@ const rms = (wave: Float64Array) => Math.sqrt(mean(wave.map((v) => v * v)));
 describe("rectifiers of the textbook, ideal diodes", () => {
   test("half wave into a resistor: mean √2·V/π, RMS V/√2", () => {
     const c = new CircuitBuilder().branch("s", "0", { ohms: 0.01, acVolts: 100 });
-    addDiode(c, "s", "x");
+    c.diode("s", "x", IDEAL);
     c.branch("x", "0", { ohms: 1000 });
     const wave = solved(c).wave(c.node("x"), 0);
     expect(mean(wave) / ((Math.SQRT2 * 100) / Math.PI)).toBeCloseTo(1, 2);
@@ -39,7 +27,7 @@ describe("rectifiers of the textbook, ideal diodes", () => {
   test("half wave, mean and fundamental taken away: RMS of the rest is 0.2177·√2·V", () => {
     // Mean square of a half sine of peak 1 is 1/4; less (1/π)² for the mean and (1/2)²/2 for the fundamental.
     const c = new CircuitBuilder().branch("s", "0", { ohms: 0.01, acVolts: 100 });
-    addDiode(c, "s", "x");
+    c.diode("s", "x", IDEAL);
     c.branch("x", "0", { ohms: 1000 });
     const rest = Math.SQRT2 * 100 * Math.sqrt(1 / 4 - 1 / Math.PI ** 2 - 1 / 8);
     expect(solved(c).harmonics(c.node("x"), 0) / rest).toBeCloseTo(1, 1);
@@ -48,10 +36,10 @@ describe("rectifiers of the textbook, ideal diodes", () => {
   test("four diodes, large capacitor: peak less half the ripple, ripple I/(2·f·C)", () => {
     const c = new CircuitBuilder().branch("s1", "s2", { ohms: 0.01, acVolts: 12 });
     c.branch("s2", "0", { ohms: 1e8 });
-    addDiode(c, "s1", "p");
-    addDiode(c, "s2", "p");
-    addDiode(c, "0", "s1");
-    addDiode(c, "0", "s2");
+    c.diode("s1", "p", IDEAL);
+    c.diode("s2", "p", IDEAL);
+    c.diode("0", "s1", IDEAL);
+    c.diode("0", "s2", IDEAL);
     c.branch("p", "0", { ohms: 1e-3, farads: 4.7e-3 });
     c.branch("p", "0", { ohms: 170 });
     const wave = solved(c).wave(c.node("p"), 0);
@@ -66,10 +54,10 @@ describe("rectifiers of the textbook, ideal diodes", () => {
   test("a choke of the critical size makes the mean of a full wave 2·√2·V/π", () => {
     const c = new CircuitBuilder().branch("s1", "s2", { ohms: 0.01, acVolts: 50 });
     c.branch("s2", "0", { ohms: 1e8 });
-    addDiode(c, "s1", "p");
-    addDiode(c, "s2", "p");
-    addDiode(c, "0", "s1");
-    addDiode(c, "0", "s2");
+    c.diode("s1", "p", IDEAL);
+    c.diode("s2", "p", IDEAL);
+    c.diode("0", "s1", IDEAL);
+    c.diode("0", "s2", IDEAL);
     c.branch("p", "o", { ohms: 0.01, henries: 2 });
     c.branch("o", "0", { ohms: 100 });
     const wave = solved(c).wave(c.node("o"), 0);
@@ -78,7 +66,7 @@ describe("rectifiers of the textbook, ideal diodes", () => {
 
   test("no diode conducts: a capacitor with nothing to charge it stays empty", () => {
     const c = new CircuitBuilder().branch("s", "0", { ohms: 1, acVolts: 10 });
-    addDiode(c, "x", "y", 1e-12);
+    c.diode("x", "y", { ...IDEAL, saturation: 1e-12 });
     c.branch("x", "0", { ohms: 100 });
     c.branch("y", "0", { ohms: 1, farads: 1e-5 });
     c.branch("s", "x", { ohms: 1e9 });
@@ -90,7 +78,7 @@ describe("rectifiers of the textbook, ideal diodes", () => {
 test("started from a neighbour's state it comes to the same cycle", () => {
   const supply = (loadOhms: number) => {
     const c = new CircuitBuilder().branch("s", "0", { ohms: 0.5, acVolts: 24 });
-    addDiode(c, "s", "p", 1e-6);
+    c.diode("s", "p", { ...IDEAL, saturation: 1e-6 });
     c.branch("p", "0", { ohms: 0.1, farads: 1e-3 }).branch("p", "0", { ohms: loadOhms });
     return { circuit: c.build(), p: c.node("p") };
   };

@@ -3,20 +3,6 @@ import { settle } from "../circuit/index.ts";
 import { CircuitBuilder } from "../../tests/support/circuits.ts";
 import { averageVolts, FORM_FACTOR, predictReading, shown } from "./index.ts";
 
-function addDiode(c: CircuitBuilder, a: string, b: string): void {
-  const branch = c.build().branches.length;
-  c.branch(a, b, { ohms: 1e10 });
-  c.control({
-    kind: "diode",
-    id: `D${branch}`,
-    branch,
-    saturation: 5e-9,
-    emission: 1.8,
-    seriesOhms: 0.04,
-    offsetVolts: 0,
-  });
-}
-
 const read = (c: CircuitBuilder, fn: Parameters<typeof predictReading>[1], p: string, q = "0") =>
   predictReading(settle(c.build()), fn, c.node(p), c.node(q)).value;
 
@@ -42,7 +28,7 @@ describe("the other settings of the dial", () => {
 
   test("the diode range: a drop one way, OL the other, and the parallel resistor's where it is lower", () => {
     const c = new CircuitBuilder();
-    addDiode(c, "a", "0");
+    c.diode("a", "0");
     c.branch("a", "0", { ohms: 1e9 });
     const forward = read(c, "diode", "a");
     expect(forward).toBeGreaterThan(0.5);
@@ -112,7 +98,7 @@ describe("average-responding and true-RMS meters", () => {
     }
     const wanted = (FORM_FACTOR * rectified) / Math.sqrt(1 / 4 - 1 / Math.PI ** 2);
     const c = new CircuitBuilder().branch("s", "0", { ohms: 0.1, acVolts: 230 });
-    addDiode(c, "s", "x");
+    c.diode("s", "x");
     c.branch("x", "0", { ohms: 1e4 });
     const point = settle(c.build());
     const ratio = averageVolts(point, c.node("x"), 0) / predictReading(point, "vac", c.node("x"), 0).value;

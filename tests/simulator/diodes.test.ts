@@ -23,29 +23,12 @@ function agree(circuit: Circuit): void {
   }
 }
 
-type Diode = Partial<Extract<Control, { kind: "diode" }>>;
-
-function addDiode(c: CircuitBuilder, a: string, b: string, given: Diode = {}): void {
-  const branch = c.build().branches.length;
-  c.branch(a, b, { ohms: 1e10 });
-  c.control({
-    kind: "diode",
-    id: `D${branch}`,
-    branch,
-    saturation: 5e-9,
-    emission: 1.8,
-    seriesOhms: 0.04,
-    offsetVolts: 0,
-    ...given,
-  });
-}
-
 describe("diode circuits by hand", () => {
   test.each([0.3, 0.6, 1, 5, 24, 325, -12, -325])("one diode and 1 kΩ at %d V", (volts) => {
     const c = new CircuitBuilder()
       .branch("s", "0", { ohms: 1, dcVolts: volts })
       .branch("s", "x", { ohms: 1000 });
-    addDiode(c, "x", "0");
+    c.diode("x", "0");
     agree(c.build());
   });
 
@@ -53,7 +36,7 @@ describe("diode circuits by hand", () => {
     const c = new CircuitBuilder()
       .branch("s", "0", { ohms: 1, dcVolts: 10 })
       .branch("s", "x", { ohms: 9400 });
-    addDiode(c, "x", "0");
+    c.diode("x", "0");
     voltageInto(out, settle(c.build()).dc, c.node("x"), 0);
     expect(out[0]).toBeGreaterThan(0.4);
     expect(out[0]).toBeLessThan(0.7);
@@ -67,11 +50,11 @@ describe("diode circuits by hand", () => {
       ["c", 12],
     ] as const) {
       c.branch(rail, "0", { ohms: 0.2, dcVolts: volts });
-      addDiode(c, rail, "out");
+      c.diode(rail, "out");
     }
     c.branch("out", "0", { ohms: 47 });
-    addDiode(c, "out", "mid");
-    addDiode(c, "end", "mid");
+    c.diode("out", "mid");
+    c.diode("end", "mid");
     c.branch("end", "0", { ohms: 100 });
     agree(c.build());
   });
@@ -82,8 +65,8 @@ describe("diode circuits by hand", () => {
         .branch("s", "0", { ohms: 1, dcVolts: volts })
         .branch("s", "x", { ohms: 470 })
         .branch("x", "0", { ohms: 2200 });
-      addDiode(c, "0", "x");
-      addDiode(c, "x", "0", { offsetVolts: 9.1, emission: 1 });
+      c.diode("0", "x");
+      c.diode("x", "0", { offsetVolts: 9.1, emission: 1 });
       agree(c.build());
     }
   });
@@ -101,8 +84,7 @@ describe("diode networks drawn at random", () => {
     for (let i = 0; i < size; i++) {
       const [a, b] = [any(), random() < 0.4 ? "0" : any()];
       if (a === b) continue;
-      if (random() < 0.6)
-        addDiode(c, a, b, { saturation: 10 ** (-14 + 6 * random()), emission: 1 + random() });
+      if (random() < 0.6) c.diode(a, b, { saturation: 10 ** (-14 + 6 * random()), emission: 1 + random() });
       else c.branch(a, b, { ohms: 10 ** (1 + 3 * random()) });
     }
     c.branch(`n${size}`, "0", { ohms: 33, dcVolts: 24 * random() });

@@ -29,6 +29,14 @@ export class CircuitBuilder {
     return this;
   }
 
+  /** A silicon diode from anode a to cathode b, or one with other data. */
+  diode(a: string, b: string, given: Partial<Extract<Control, { kind: "diode" }>> = {}): this {
+    const branch = this.branches.length;
+    this.branch(a, b, { ohms: 1e10 });
+    const silicon = { saturation: 5e-9, emission: 1.8, seriesOhms: 0.04, offsetVolts: 0 };
+    return this.control({ kind: "diode", id: `D${branch}`, branch, ...silicon, ...given });
+  }
+
   constraint(constraint: Constraint): this {
     this.constraints.push(constraint);
     return this;
