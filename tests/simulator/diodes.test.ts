@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { settle, voltageInto, type Circuit, type Control } from "#core/circuit/index.ts";
+import { settle, voltageInto, type Circuit } from "#core/circuit/index.ts";
 import { predictReading } from "#core/meter/index.ts";
 import { expandUnit, readUnitOrThrow, type Fault } from "#core/unit/index.ts";
 import { CircuitBuilder } from "../support/circuits.ts";
