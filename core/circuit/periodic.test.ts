@@ -5,6 +5,17 @@ import { periodicState, type PeriodicState } from "./index.ts";
 /** A diode that drops a tenth of a volt or two, so that the textbook's ideal figures hold. */
 const IDEAL = { saturation: 1e-6, emission: 0.5, seriesOhms: 1e-4 };
 
+/** An isolated winding of so many volts RMS through four diodes, to "p" against the reference. */
+function bridged(volts: number): CircuitBuilder {
+  return new CircuitBuilder()
+    .branch("s1", "s2", { ohms: 0.01, acVolts: volts })
+    .branch("s2", "0", { ohms: 1e8 })
+    .diode("s1", "p", IDEAL)
+    .diode("s2", "p", IDEAL)
+    .diode("0", "s1", IDEAL)
+    .diode("0", "s2", IDEAL);
+}
+
 function solved(c: CircuitBuilder): PeriodicState {
   const state = periodicState(c.build());
   if (!state) throw new Error("no cycle was found");
@@ -34,12 +45,7 @@ describe("rectifiers of the textbook, ideal diodes", () => {
   });
 
   test("four diodes, large capacitor: peak less half the ripple, ripple I/(2·f·C)", () => {
-    const c = new CircuitBuilder().branch("s1", "s2", { ohms: 0.01, acVolts: 12 });
-    c.branch("s2", "0", { ohms: 1e8 });
-    c.diode("s1", "p", IDEAL);
-    c.diode("s2", "p", IDEAL);
-    c.diode("0", "s1", IDEAL);
-    c.diode("0", "s2", IDEAL);
+    const c = bridged(12);
     c.branch("p", "0", { ohms: 1e-3, farads: 4.7e-3 });
     c.branch("p", "0", { ohms: 170 });
     const wave = solved(c).wave(c.node("p"), 0);
@@ -52,12 +58,7 @@ describe("rectifiers of the textbook, ideal diodes", () => {
   });
 
   test("a choke of the critical size makes the mean of a full wave 2·√2·V/π", () => {
-    const c = new CircuitBuilder().branch("s1", "s2", { ohms: 0.01, acVolts: 50 });
-    c.branch("s2", "0", { ohms: 1e8 });
-    c.diode("s1", "p", IDEAL);
-    c.diode("s2", "p", IDEAL);
-    c.diode("0", "s1", IDEAL);
-    c.diode("0", "s2", IDEAL);
+    const c = bridged(50);
     c.branch("p", "o", { ohms: 0.01, henries: 2 });
     c.branch("o", "0", { ohms: 100 });
     const wave = solved(c).wave(c.node("o"), 0);
