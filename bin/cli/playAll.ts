@@ -1,8 +1,7 @@
 import {
-  ambiguityGroups,
   fromScale,
   playFault,
-  weigh,
+  twinsOf,
   type Dictionary,
   type Order,
   type Truth,
@@ -12,16 +11,23 @@ import { seeded } from "#core/quantity/index.ts";
 /** Every suspect at the middle of its sizes, by the dictionary itself. */
 export function ownTruths(dictionary: Dictionary): Map<string, Truth> {
   const truths = new Map<string, Truth>();
-  dictionary.suspects.forEach(({ id, part }, suspect) => {
-    if (part === undefined) return;
-    const own = dictionary.cases.flatMap((c, i) => (c.suspect === suspect ? [i] : []));
-    const index = own[own.length >> 1]!;
-    truths.set(id, (check) => {
+  for (const [suspect, index] of middleCases(dictionary))
+    truths.set(dictionary.suspects[suspect]!.id, (check) => {
       const row = dictionary.row(check);
       return "chance" in row ? row.chance[index]! > 0.5 : fromScale(row.check.fn, row.mean[index]!);
     });
-  });
   return truths;
+}
+
+/** Of every suspect that is a fault of a part, the case at the middle of its sizes. */
+function middleCases(dictionary: Dictionary): Map<number, number> {
+  const middle = new Map<number, number>();
+  dictionary.suspects.forEach(({ part }, suspect) => {
+    if (part === undefined) return;
+    const own = dictionary.cases.flatMap((c, i) => (c.suspect === suspect ? [i] : []));
+    middle.set(suspect, own[own.length >> 1]!);
+  });
+  return middle;
 }
 
 /** What the customer is asked: whether each thing works. */
@@ -59,10 +65,9 @@ export function playAll(
   const { suspects } = dictionary;
   const complaint = complaintOf(dictionary);
   const twins = new Map<string, Set<string>>();
-  for (const group of ambiguityGroups(dictionary, weigh(dictionary, []), dictionary.rows)) {
-    const items = new Set(group.map((i) => suspects[i]!.item!));
-    for (const i of group) twins.set(suspects[i]!.id, items);
-  }
+  const middle = middleCases(dictionary);
+  for (const [i, alike] of twinsOf(dictionary, dictionary.rows, (s) => middle.get(s)))
+    twins.set(suspects[i]!.id, new Set(alike.map((s) => suspects[s]!.item!)));
   const plays = [...truths].map(([fault, truth], i): PlayedFault => {
     const { item: wanted } = suspects.find((s) => s.id === fault)!;
     const played = playFault(dictionary, truth, { order, noise, slips, random: seeded(seed + i), complaint });

@@ -1,10 +1,35 @@
-import type { Dictionary, Row } from "./dictionary.ts";
+import type { Dictionary } from "./dictionary.ts";
+import type { Row } from "./rows.ts";
 import type { Posterior } from "./posterior.ts";
 
 /** Suspects below this are not worth grouping. */
 const WORTH = 0.005;
 /** Two predictions closer than this many joint deviations are the same to a meter. */
 const TELLABLE = 3;
+
+/**
+ * For every suspect, the suspects that no check in `rows` tells from it at the case given for each: `at` names one case
+ * per suspect, or nothing for those that are left out. A suspect is not among its own twins.
+ */
+export function twinsOf(
+  dictionary: Dictionary,
+  rows: readonly Row[],
+  at: (suspect: number) => number | undefined,
+): Map<number, number[]> {
+  const entries = dictionary.suspects.flatMap((_, suspect) => {
+    const i = at(suspect);
+    return i === undefined ? [] : [{ suspect, i }];
+  });
+  const twins = new Map<number, number[]>(entries.map(({ suspect }) => [suspect, []]));
+  entries.forEach((a, k) => {
+    for (const b of entries.slice(k + 1)) {
+      if (rows.some((row) => tellsApart(row, a.i, b.i))) continue;
+      twins.get(a.suspect)!.push(b.suspect);
+      twins.get(b.suspect)!.push(a.suspect);
+    }
+  });
+  return twins;
+}
 
 /**
  * Groups of suspects that no check in `rows` can tell apart, each with two members or more, as indices into the

@@ -1,6 +1,7 @@
 import { needsLive, noContact, type MeterFunction } from "#core/meter/index.ts";
 import { readingCheck, type ReadingCheck } from "./checks.ts";
-import type { Dictionary, ReadingRow } from "./dictionary.ts";
+import type { Dictionary } from "./dictionary.ts";
+import type { ReadingRow } from "./rows.ts";
 import type { Posterior } from "./posterior.ts";
 import { toScale } from "./scale.ts";
 

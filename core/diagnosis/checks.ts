@@ -27,7 +27,27 @@ export interface ObservationCheck {
   readonly observation: string;
 }
 
-export type Check = ReadingCheck | ObservationCheck;
+/**
+ * Something tried on the unit, answered with yes or no:
+ * swap, an item for a known-good one: is the fault gone?
+ * bypass, a jumper across a part for a moment: is the fault gone?
+ * feed, a load straight from a safe source: does it run?
+ * strip, something taken off the supply: do the fuses hold?
+ * bench, a part tested on its own: is it good?
+ */
+export type Trial = "swap" | "bypass" | "feed" | "strip" | "bench";
+export const TRIALS: readonly Trial[] = ["swap", "bypass", "feed", "strip", "bench"];
+
+export interface TrialCheck {
+  readonly kind: "trial";
+  readonly id: string;
+  readonly setup: Setup;
+  readonly trial: Trial;
+  /** swap: an item. strip: a lift. The others: a part. */
+  readonly subject: string;
+}
+
+export type Check = ReadingCheck | ObservationCheck | TrialCheck;
 
 export function readingCheck(setup: Setup, fn: MeterFunction, red: string, black: string): ReadingCheck {
   return { kind: "reading", id: `${setupKey(setup)}/${fn}/${red}/${black}`, setup, fn, red, black };
@@ -44,12 +64,47 @@ export function observationCheck(unit: UnitModel, id: string): ObservationCheck 
   };
 }
 
+/** Why a trial cannot be made on this unit, by what is missing or forbidden. */
+export class TrialError extends RangeError {}
+
+/**
+ * A trial on the unit; it is made in the state in which the part's course is read, or in the unit's first live state.
+ * @throws TrialError for a subject the unit does not have, and for a jumper across a protective part
+ */
+export function trialCheck(unit: UnitModel, trial: Trial, subject: string): TrialCheck {
+  const live = unit.states.find((s) => s.power === "live");
+  if (!live) throw new TrialError("This unit has no live state to try anything in.");
+  const known =
+    trial === "swap"
+      ? unit.items.some((i) => i.id === subject)
+      : trial === "strip"
+        ? unit.lifts.some((l) => l.id === subject)
+        : unit.parts.some((p) => p.id === subject);
+  if (!known) throw new TrialError(`The unit ${unit.id} has nothing called “${subject}” to ${trial}.`);
+  if (trial === "bypass" && isProtective(unit, subject))
+    throw new TrialError(`${subject} protects people or the unit: no jumper goes across it, not even for a moment.`);
+  const course = unit.courses.find((c) => c.load === subject) ?? unit.courses[0];
+  const setup = {
+    state: trial === "strip" ? live.id : (course?.state ?? live.id),
+    lifts: trial === "strip" ? [subject] : [],
+  };
+  return { kind: "trial", id: `try/${trial}/${subject}`, setup, trial, subject };
+}
+
+/** Fuses, breakers, cut-outs, limits, and door and lid switches are never bridged. */
+const PROTECTIVE = /fuse|breaker|rcd|leakage|cut-?out|limit|thermal|door|lid|interlock|safety|edge|pressure|flame|stop/iu;
+
+export function isProtective(unit: UnitModel, partId: string): boolean {
+  const part = unit.parts.find((p) => p.id === partId);
+  return part !== undefined && (PROTECTIVE.test(part.type) || PROTECTIVE.test(part.name));
+}
+
 /**
  * The checks worth proposing:
  * live: every point against its side's reference, across every part with a point at both ends, and V AC where a part
  * has something alternating across it whatever its side;
  * dead: ohms across every such part, and across the parts at a lifted terminal with it lifted, the diode range both
- * ways across every junction; every observation.
+ * ways across every junction; every observation; a swap of each item of which a known-good one is at hand.
  */
 export function listChecks(unit: UnitModel): Check[] {
   const pairs = pairsAcrossParts(unit);
@@ -91,6 +146,7 @@ export function listChecks(unit: UnitModel): Check[] {
   // What only a run can tell is weighed when it is said; it is not computed beforehand.
   for (const { id, kind } of unit.observations)
     if (kind !== "reaches" && kind !== "code") add(observationCheck(unit, id));
+  for (const item of unit.items) if (item.spare) add(trialCheck(unit, "swap", item.id));
   return [...checks.values()];
 }
 

@@ -1,6 +1,6 @@
 import { needsLive } from "#core/meter/index.ts";
 import type { Setup, UnitModel } from "#core/unit/index.ts";
-import type { Check } from "./checks.ts";
+import type { Check, TrialCheck } from "./checks.ts";
 
 /** What the technician has declared about the power. */
 export type Band = "live" | "dead" | "unproven";
@@ -16,7 +16,7 @@ export interface Situation {
 
 /** One thing that takes time on the way to a result. */
 export interface Step {
-  readonly kind: "make-live" | "make-dead" | "cover" | "lift" | "refit" | "wait" | "measure";
+  readonly kind: "make-live" | "make-dead" | "cover" | "lift" | "refit" | "wait" | "fit" | "measure";
   /** Cover, lift or state it is about. */
   readonly id?: string;
   readonly minutes: number;
@@ -34,9 +34,16 @@ const MAKE_DEAD_MINUTES = 2;
 const MAKE_LIVE_MINUTES = 1;
 const READ_MINUTES = 0.4;
 const REFIT_MINUTES = 0.5;
+/** Fitting a jumper, feeding a load from a bench supply, taking a part to the bench and testing it there. */
+const BYPASS_MINUTES = 1.5;
+const FEED_MINUTES = 4;
+const BENCH_MINUTES = 6;
+/** Watching what a trial does. */
+const WATCH_MINUTES = 0.5;
 
 /** Time a check takes from here, and what it is made of. */
 export function costOf(unit: UnitModel, situation: Situation, check: Check): CheckCost {
+  if (check.kind === "trial") return costOfTrial(unit, situation, check);
   const steps: Step[] = [];
   const state = unit.states.find((s) => s.id === check.setup.state)!;
   const observation =
@@ -62,12 +69,65 @@ export function costOf(unit: UnitModel, situation: Situation, check: Check): Che
   return { steps, minutes: steps.reduce((sum, s) => sum + s.minutes, 0), live };
 }
 
+/** A trial is fitted dead and, but for the bench, watched live. */
+function costOfTrial(unit: UnitModel, situation: Situation, check: TrialCheck): CheckCost {
+  const steps: Step[] = [];
+  if (situation.band !== "dead") steps.push({ kind: "make-dead", minutes: MAKE_DEAD_MINUTES });
+  for (const cover of coversFor(unit, check))
+    if (!situation.coversOff.includes(cover))
+      steps.push({ kind: "cover", id: cover, minutes: unit.covers.find((c) => c.id === cover)!.minutes });
+  steps.push(...liftSteps(unit, situation, check.setup));
+  const fit = fitMinutes(unit, check);
+  if (fit > 0) steps.push({ kind: "fit", id: check.subject, minutes: fit });
+  if (check.trial !== "bench" && check.trial !== "feed") {
+    steps.push({ kind: "make-live", minutes: MAKE_LIVE_MINUTES });
+    const state = unit.states.find((s) => s.id === check.setup.state)!;
+    if (state.waitSeconds > 0) steps.push({ kind: "wait", id: state.id, minutes: state.waitSeconds / 60 });
+  }
+  steps.push({ kind: "measure", minutes: WATCH_MINUTES });
+  return { steps, minutes: steps.reduce((sum, s) => sum + s.minutes, 0), live: check.trial === "bypass" };
+}
+
+function fitMinutes(unit: UnitModel, { trial, subject }: TrialCheck): number {
+  switch (trial) {
+    case "swap":
+      return unit.items.find((i) => i.id === subject)!.minutes;
+    case "bypass":
+      return BYPASS_MINUTES;
+    case "feed":
+      return FEED_MINUTES;
+    case "bench":
+      return BENCH_MINUTES;
+    case "strip":
+      return 0;
+  }
+}
+
+/** Setting down the tools and writing the finding down. */
+export const OVERHEAD_MINUTES = 0.4;
+/** A live reading counts as this much longer than it takes. Common practice: dead checks where they tell nearly as much. */
+const HAZARD_MINUTES = 0.5;
+
+/** Minutes a check counts for: its own, writing it down, the hazard. */
+export function minutesFor(cost: CheckCost, danger: boolean): number {
+  return cost.minutes + OVERHEAD_MINUTES + (cost.live && danger ? HAZARD_MINUTES : 0);
+}
+
+export function hazardous(unit: UnitModel): boolean {
+  return unit.hazards.some((h) => h.kind === "mains" || h.kind === "stored-energy");
+}
+
 /** Covers that hide what the check needs. */
 export function coversFor(unit: UnitModel, check: Check): string[] {
   const covers =
     check.kind === "observation"
       ? [unit.observations.find((o) => o.id === check.observation)!.cover]
-      : [check.red, check.black].map((id) => unit.points.find((p) => p.id === id)?.cover);
+      : check.kind === "reading"
+        ? [check.red, check.black].map((id) => unit.points.find((p) => p.id === id)?.cover)
+        : unit.points
+            .filter((p) => (p.terminal ?? p.id).startsWith(`${check.subject}.`))
+            .slice(0, 1)
+            .map((p) => p.cover);
   for (const id of check.setup.lifts) covers.push(unit.lifts.find((l) => l.id === id)?.cover);
   return [...new Set(covers.filter((c) => c !== undefined))];
 }
@@ -87,4 +147,23 @@ function pointMinutes(unit: UnitModel, check: Extract<Check, { kind: "reading" }
     (sum, id) => sum + (unit.points.find((p) => p.id === id)?.minutes ?? 0),
     0,
   );
+}
+
+/** Where the job stands once a check has been made. */
+export function situationAfter(unit: UnitModel, situation: Situation, check: Check): Situation {
+  const coversOff = [...new Set([...situation.coversOff, ...coversFor(unit, check)])];
+  const live = endsLive(unit, check);
+  if (check.kind === "observation" && !live) return { ...situation, coversOff };
+  return {
+    band: live ? "live" : "dead",
+    lifts: check.setup.lifts,
+    coversOff,
+    ...(live ? { state: check.setup.state } : {}),
+  };
+}
+
+function endsLive(unit: UnitModel, check: Check): boolean {
+  if (check.kind === "reading") return needsLive(check.fn);
+  if (check.kind === "trial") return check.trial !== "bench" && check.trial !== "feed";
+  return unit.states.find((s) => s.id === check.setup.state)!.power === "live";
 }

@@ -1,4 +1,4 @@
-import type { ObservationCheck, ReadingCheck } from "./checks.ts";
+import type { ObservationCheck, ReadingCheck, TrialCheck } from "./checks.ts";
 
 /** The result of a check, as far as the weighing needs it. */
 export type Evidence =
@@ -7,7 +7,8 @@ export type Evidence =
   | {
       readonly kind: "seen";
       readonly id: string;
-      readonly check: ObservationCheck;
+      /** What was seen, or tried: `seen` is the answer yes. */
+      readonly check: ObservationCheck | TrialCheck;
       readonly seen: boolean;
       /** It comes and goes. */
       readonly sometimes?: boolean;

@@ -1,34 +1,38 @@
 /** Diagnosis: suspects, the fault dictionary, the weighing of findings, what to check next, the call. */
-export { ambiguityGroups } from "./ambiguity.ts";
+export { ambiguityGroups, twinsOf } from "./ambiguity.ts";
 export { whatItBetrays, type Betrayal } from "./betrays.ts";
 export { adviseCall, CALL_CHANCE, proofOf, type CallAdvice } from "./call.ts";
 export {
+  isProtective,
   listChecks,
   netOf,
   observationCheck,
   pairsAcrossParts,
   pointAt,
   readingCheck,
+  trialCheck,
+  TrialError,
+  TRIALS,
   type Check,
   type ObservationCheck,
   type ReadingCheck,
+  type Trial,
+  type TrialCheck,
 } from "./checks.ts";
-export { costOf, coversFor, type Band, type CheckCost, type Situation, type Step } from "./cost.ts";
+export { costOf, coversFor, situationAfter, type Band, type CheckCost, type Situation, type Step } from "./cost.ts";
 export {
   buildDictionary,
   DictionarySizeError,
   type Dictionary,
-  type ObservationRow,
-  type ReadingRow,
-  type Row,
 } from "./dictionary.ts";
+export type { AnswerRow, ReadingRow, Row } from "./rows.ts";
 export type { Evidence } from "./evidence.ts";
 export { byItem, itemKey, type ItemChance } from "./items.ts";
 export { forecastCheck, rankChecks, STANDING, type OutcomeForecast, type Proposal } from "./nextCheck.ts";
 export type { OutcomeLabel } from "./outcomes.ts";
 export { findingsSchema, readFindings, type FindingsFile } from "./findingsFile.ts";
 export { nextByOrder, ORDERS, type Order, type Standpoint } from "./orders.ts";
-export { playFault, situationAfter, type Play, type PlayOptions, type Truth } from "./play.ts";
+export { playFault, type Play, type PlayOptions, type Truth } from "./play.ts";
 export { weigh, type Posterior } from "./posterior.ts";
 export { fromScale, toScale } from "./scale.ts";
 export { AS_IT_SHOULD, listSuspects, NOT_IN_MODEL, type Case, type Suspect } from "./suspects.ts";

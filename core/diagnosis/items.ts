@@ -32,3 +32,33 @@ export function byItem(dictionary: Dictionary, posterior: Posterior): ItemChance
     }))
     .sort((a, b) => b.chance - a.chance);
 }
+
+/** Items by number, for sums over cases. */
+export interface ItemIndex {
+  readonly keys: readonly string[];
+  /** Per case, the index of its item. */
+  readonly ofCase: Int32Array;
+  /** Index of the entry that stands for "not in the model". */
+  readonly outside: number;
+}
+
+const indices = new WeakMap<Dictionary, ItemIndex>();
+
+export function indexItems(dictionary: Dictionary): ItemIndex {
+  let index = indices.get(dictionary);
+  if (!index) {
+    const keys = [...new Set(dictionary.suspects.map((_, i) => itemKey(dictionary, i)))];
+    const ofCase = Int32Array.from(dictionary.cases, (c) => keys.indexOf(itemKey(dictionary, c.suspect)));
+    index = { keys, ofCase, outside: keys.indexOf(itemKey(dictionary, 1)) };
+    indices.set(dictionary, index);
+  }
+  return index;
+}
+
+/** Chance of every item, in the index's order. */
+export function itemChances(dictionary: Dictionary, posterior: Posterior, items: ItemIndex): Float64Array {
+  const chances = new Float64Array(items.keys.length);
+  for (let i = 0; i < dictionary.cases.length; i++) chances[items.ofCase[i]!]! += posterior.cases[i]!;
+  chances[items.outside]! += posterior.notInModel;
+  return chances;
+}

@@ -1,8 +1,9 @@
 import { BEEP_OHMS, FUNCTION_UNIT, isOhms, noContact, type MeterFunction } from "#core/meter/index.ts";
 import type { Unit } from "#core/quantity/index.ts";
-import type { Dictionary, ObservationRow, ReadingRow } from "./dictionary.ts";
+import type { Dictionary } from "./dictionary.ts";
 import type { Evidence } from "./evidence.ts";
-import { normalBelow, normalDensity } from "./normal.ts";
+import { normalBelow, normalDensity, readingDensity } from "./normal.ts";
+import type { AnswerRow, ReadingRow } from "./rows.ts";
 import { toScale } from "./scale.ts";
 
 /** Chance that a reading is none of the circuit's doing: wrong pin, wrong range, read wrong. Common practice, no source. */
@@ -36,32 +37,54 @@ export interface FindingLikelihood {
   readonly notInModel: number;
 }
 
-/**
- * Likelihood of a finding under every case; updates `supply` by what a reading tells of the mains.
- *
- * A reading is (1 − SLIP)·N(mean + slope·(s − 1), sd² + slope²·var s) + SLIP·(nothing | anywhere in the range).
- */
-export function findingLikelihood(
-  dictionary: Dictionary,
-  evidence: Evidence,
-  supply: SupplyBelief,
-): FindingLikelihood {
-  const likelihood = steadyLikelihood(dictionary, evidence, supply);
-  if (evidence.kind === "claim" || (evidence.kind === "seen" && evidence.sometimes)) return likelihood;
-  // A fault that comes and goes reads as the healthy unit (case 0) the rest of the time.
-  const healthy = Math.exp(likelihood.cases[0]!);
-  dictionary.cases.forEach(({ suspect }, i) => {
-    const shows = dictionary.suspects[suspect]!.intermittent;
-    if (shows === undefined) return;
-    likelihood.cases[i] = Math.log(shows * Math.exp(likelihood.cases[i]!) + (1 - shows) * healthy);
-  });
-  return likelihood;
+/** Densities of one reading: honest, per case and outside the model in the last entry; and as a slip, whatever the case. */
+export interface ReadingDensities {
+  readonly honest: Float64Array;
+  readonly slip: number;
 }
 
-function steadyLikelihood(
+/**
+ * Densities of a reading y under every case, mean + slope·(s − 1) with s the supply; updates `supply` by what the
+ * reading tells of the mains.
+ */
+export function readingDensities(row: ReadingRow, y: number, supply: SupplyBelief): ReadingDensities {
+  const slip = slipDensity(row, y);
+  const n = row.mean.length;
+  const honest = new Float64Array(n + 1);
+  for (let i = 0; i < n; i++) honest[i] = honestDensity(row, i, y, slip, supply);
+  const healthySd = Math.hypot(row.sd[0]!, row.slope[0]! * SUPPLY_SD);
+  // Outside the model a reading may be as it should, nothing, or anything.
+  honest[n] = 0.5 * readingDensity(y, row.mean[0]!, healthySd) + 0.5 * slip;
+  return { honest, slip };
+}
+
+function honestDensity(row: ReadingRow, i: number, y: number, slip: number, supply: SupplyBelief): number {
+  const slope = row.slope[i]!;
+  const mean = row.mean[i]! + slope * (supply.mean[i]! - 1);
+  const variance = row.sd[i]! ** 2 + slope ** 2 * supply.variance[i]!;
+  const density = readingDensity(y, mean, Math.sqrt(variance));
+  // Kalman update of the supply, in the measure in which this reading is an honest one under this case.
+  const honest = (1 - SLIP) * density;
+  const gain = ((honest / (honest + SLIP * slip)) * slope * supply.variance[i]!) / variance;
+  if (!(Math.abs(gain) > 0)) return density;
+  supply.mean[i]! += gain * (y - mean);
+  supply.variance[i]! *= 1 - gain * slope;
+  return density;
+}
+
+/** What makes a fault that comes and goes look whole (case 0) the rest of the time, on log likelihoods. */
+export function thinned(dictionary: Dictionary, cases: Float64Array): Float64Array {
+  const healthy = Math.exp(cases[0]!);
+  return cases.map((log, i) => {
+    const shows = dictionary.suspects[dictionary.cases[i]!.suspect]!.intermittent;
+    return shows === undefined ? log : Math.log(Math.max(1e-300, shows * Math.exp(log) + (1 - shows) * healthy));
+  });
+}
+
+/** Likelihood of any finding but a reading under every case. */
+export function answerLikelihood(
   dictionary: Dictionary,
-  evidence: Evidence,
-  supply: SupplyBelief,
+  evidence: Exclude<Evidence, { kind: "reading" }>,
 ): FindingLikelihood {
   const cases = new Float64Array(dictionary.cases.length);
   switch (evidence.kind) {
@@ -76,23 +99,23 @@ function steadyLikelihood(
       if (evidence.sometimes) return comesAndGoes(dictionary, row, cases);
       const chanceOf = (chance: number) => Math.log(evidence.seen ? chance : 1 - chance);
       row.chance.forEach((chance, i) => (cases[i] = chanceOf(chance)));
-      return { cases, notInModel: Math.log(0.5) };
+      return { cases: thinned(dictionary, cases), notInModel: Math.log(outsideAnswer(evidence)) };
     }
     case "beep": {
-      const row = readingRow(dictionary, evidence);
+      const row = dictionary.row(evidence.check);
+      if ("chance" in row) throw new RangeError(`${evidence.check.id} is an observation, not a reading.`);
       row.mean.forEach(
         (_, i) => (cases[i] = Math.log(evidence.beep ? beepChance(row, i) : 1 - beepChance(row, i))),
       );
-      return { cases, notInModel: Math.log(0.5) };
-    }
-    case "reading": {
-      const row = readingRow(dictionary, evidence);
-      const y = toScale(row.check.fn, evidence.value);
-      const slip = slipDensity(row, y);
-      row.mean.forEach((_, i) => (cases[i] = readingLikelihood(row, i, y, slip, supply)));
-      return { cases, notInModel: notInModelLikelihood(row, y, slip) };
+      return { cases: thinned(dictionary, cases), notInModel: Math.log(0.5) };
     }
   }
+}
+
+/** Outside the model anything may be seen, but a swap or a jumper hardly cures it. */
+function outsideAnswer({ check, seen }: Extract<Evidence, { kind: "seen" }>): number {
+  const cure = check.kind === "trial" && (check.trial === "swap" || check.trial === "bypass");
+  return cure ? (seen ? 0.05 : 0.95) : 0.5;
 }
 
 /** Chance that a steady fault is said to come and go, and one that does so where it shows at all. Common practice, no source. */
@@ -102,7 +125,7 @@ const LOOSE_SEEMS_LOOSE = 0.6;
 /** "It comes and goes": for faults that do and that would show here; a little for the others. */
 function comesAndGoes(
   dictionary: Dictionary,
-  { chance }: ObservationRow,
+  { chance }: AnswerRow,
   cases: Float64Array,
 ): FindingLikelihood {
   dictionary.cases.forEach(({ suspect }, i) => {
@@ -111,31 +134,6 @@ function comesAndGoes(
     cases[i] = Math.log(intermittent !== undefined && shows ? LOOSE_SEEMS_LOOSE : STEADY_SEEMS_LOOSE);
   });
   return { cases, notInModel: Math.log(0.3) };
-}
-
-function readingRow(dictionary: Dictionary, evidence: Evidence & { kind: "reading" | "beep" }): ReadingRow {
-  const row = dictionary.row(evidence.check);
-  if ("chance" in row) throw new RangeError(`${evidence.check.id} is an observation, not a reading.`);
-  return row;
-}
-
-function readingLikelihood(
-  row: ReadingRow,
-  i: number,
-  y: number,
-  slip: number,
-  supply: SupplyBelief,
-): number {
-  const slope = row.slope[i]!;
-  const mean = row.mean[i]! + slope * (supply.mean[i]! - 1);
-  const variance = row.sd[i]! ** 2 + slope ** 2 * supply.variance[i]!;
-  const honest = (1 - SLIP) * normalDensity(y, mean, Math.sqrt(variance));
-  const total = honest + SLIP * slip;
-  // Kalman update of the supply, in the measure in which this reading is an honest one under this case.
-  const gain = ((honest / total) * slope * supply.variance[i]!) / variance;
-  supply.mean[i]! += gain * (y - mean);
-  supply.variance[i]! *= 1 - gain * slope;
-  return Math.log(total);
 }
 
 /** How closely a reading of nothing is nothing, on the scale: a probe in the air picks up some volts. */
@@ -176,12 +174,6 @@ function slipRange(row: ReadingRow): { nothing: number; low: number; high: numbe
   for (const mean of row.mean) widest = Math.max(widest, Math.abs(mean));
   const signed = fn === "vdc" || fn === "mv" || fn === "adc" || fn === "ua";
   return { nothing, low: signed ? -1.3 * widest : -0.05 * widest, high: 1.3 * widest };
-}
-
-/** Outside the model a reading may be as it should, nothing, or anything. */
-function notInModelLikelihood(row: ReadingRow, y: number, slip: number): number {
-  const healthySd = Math.hypot(row.sd[0]!, row.slope[0]! * SUPPLY_SD);
-  return Math.log(0.5 * normalDensity(y, row.mean[0]!, healthySd) + 0.5 * slip);
 }
 
 /** Chance that the buzzer sounds in case i, a few per cent of slips either way. */

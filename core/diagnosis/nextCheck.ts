@@ -1,17 +1,20 @@
-import type { UnitModel } from "#core/unit/index.ts";
 import type { Check } from "./checks.ts";
-import { costOf, type CheckCost, type Situation } from "./cost.ts";
-import type { Dictionary, Row } from "./dictionary.ts";
-import { itemKey } from "./items.ts";
+import { costOf, hazardous, minutesFor, type CheckCost, type Situation } from "./cost.ts";
+import type { Dictionary } from "./dictionary.ts";
+import { indexItems, itemChances, type ItemIndex } from "./items.ts";
+import { afterOutcome, entropy, itemBase, remainingBits, total } from "./information.ts";
+import { bestOfTwo } from "./lookAhead.ts";
 import {
   liveCases,
   outcomeLabels,
   outcomesOf,
+  outcomesOfRepeat,
   type LiveCases,
   type OutcomeLabel,
   type Outcomes,
 } from "./outcomes.ts";
 import type { Posterior } from "./posterior.ts";
+import type { Row } from "./rows.ts";
 
 /** What one outcome of a check would leave. */
 export interface OutcomeForecast {
@@ -27,6 +30,8 @@ export interface OutcomeForecast {
 export interface Proposal {
   readonly check: Check;
   readonly cost: CheckCost;
+  /** The same reading once more, because much rests on it. */
+  readonly repeat: boolean;
   /** Expected information about what to replace, bits. */
   readonly gain: number;
   /** Gain per minute, the hazard of a live reading counted as time. */
@@ -34,20 +39,33 @@ export interface Proposal {
   readonly outcomes: readonly OutcomeForecast[];
 }
 
-/** A live reading counts as this much longer than it takes. Common practice: dead checks where they tell nearly as much. */
-const HAZARD_MINUTES = 0.5;
 /** An item below this share no longer counts as standing. */
 export const STANDING = 0.03;
 /** Gains below this are not worth proposing, bits. */
 const LEAST_GAIN = 0.004;
 /** A check that tells less than this share of the best one's gain only puts the best one off. */
 const WORTH_OF_BEST = 0.15;
-/** Setting down the tools and writing the finding down. */
-const OVERHEAD_MINUTES = 0.4;
+/** A reading is proposed again at most so often. */
+const MOST_TIMES = 3;
+/** How many of the best are looked at two steps deep. */
+const LOOK_AHEAD = 6;
+
+/** A check with what it would tell and cost, before it is put in words. */
+export interface Candidate {
+  readonly row: Row;
+  readonly outcomes: Outcomes;
+  readonly repeat: boolean;
+  readonly cost: CheckCost;
+  /** Minutes it counts for: its own, writing it down, the hazard. */
+  readonly minutes: number;
+  readonly gain: number;
+  readonly score: number;
+}
 
 /**
- * Ranks the checks of `rows` that are not done yet by expected information about the replaceable item per minute:
- * I(item; outcome) = H(item) − Σ P(outcome)·H(item | outcome), in bits.
+ * Ranks the checks that are not done yet by expected information about the replaceable item per minute:
+ * I(item; outcome) = H(item) − Σ P(outcome)·H(item | outcome), in bits. The best few are compared two steps deep. A
+ * reading on which much rests is proposed again, to see whether it was a slip.
  */
 export function rankChecks(
   dictionary: Dictionary,
@@ -57,31 +75,59 @@ export function rankChecks(
   limit = 8,
 ): Proposal[] {
   const items = indexItems(dictionary);
-  const now = itemChances(dictionary, posterior, items);
-  const bits = entropy(now);
   const live = liveCases(posterior);
-  const ranked: { row: Row; cost: CheckCost; gain: number; score: number }[] = [];
+  const candidates = candidatesFor(dictionary, posterior, live, items, situation, done);
+  const most = candidates.reduce((top, c) => Math.max(top, c.gain), 0);
+  const telling = candidates.filter((c) => c.gain >= WORTH_OF_BEST * most).sort((a, b) => b.score - a.score);
+  const first = bestOfTwo(dictionary, posterior, live, items, situation, telling.slice(0, LOOK_AHEAD), candidates);
+  const ranked = first ? [first, ...telling.filter((c) => c !== first)] : telling;
+  const now = itemChances(dictionary, posterior, items);
+  return ranked.slice(0, limit).map((c) => proposalOf(posterior, live, items, now, c));
+}
+
+function candidatesFor(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  live: LiveCases,
+  items: ItemIndex,
+  situation: Situation,
+  done: ReadonlySet<string>,
+): Candidate[] {
+  const { unit } = dictionary;
+  const base = itemBase(live, items);
+  const bits = entropy(withOutside(base, items, posterior));
+  const danger = hazardous(unit);
+  // Checks that read alike in every case tell alike; the cheapest of them is enough.
+  const byNumbers = new Map<object, { outcomes: Outcomes; gain: number }>();
+  const cheapest = new Map<object, Candidate>();
   for (const row of dictionary.rows) {
-    if (done.has(row.check.id)) continue;
-    const gain = bits - remainingBits(posterior, live, outcomesOf(live, row), items);
-    if (gain < LEAST_GAIN) continue;
-    const cost = costOf(dictionary.unit, situation, row.check);
-    ranked.push({
-      row,
-      cost,
-      gain,
-      score:
-        gain /
-        (cost.minutes + OVERHEAD_MINUTES + (cost.live && hazardous(dictionary.unit) ? HAZARD_MINUTES : 0)),
-    });
+    const repeated = posterior.readings.get(row.check.id);
+    const repeat = repeated !== undefined;
+    if (repeat ? repeated.count >= MOST_TIMES : done.has(row.check.id)) continue;
+    const key = repeat ? row : "chance" in row ? row.chance : row.mean;
+    let told = byNumbers.get(key);
+    if (!told) {
+      const outcomes = repeat ? outcomesOfRepeat(live, repeated) : outcomesOf(live, row);
+      const gain =
+        outcomes.classes === 1 || outcomes.differing.length === 0
+          ? 0
+          : bits - remainingBits(posterior.notInModel, live, base, outcomes, items);
+      byNumbers.set(key, (told = { outcomes, gain }));
+    }
+    if (told.gain < LEAST_GAIN) continue;
+    const cost = costOf(unit, situation, row.check);
+    const minutes = minutesFor(cost, danger);
+    const known = cheapest.get(key);
+    if (known && known.minutes <= minutes) continue;
+    cheapest.set(key, { row, ...told, repeat, cost, minutes, score: told.gain / minutes });
   }
-  const most = ranked.reduce((top, r) => Math.max(top, r.gain), 0);
-  const telling = ranked.filter((r) => r.gain >= WORTH_OF_BEST * most).sort((a, b) => b.score - a.score);
-  return telling.slice(0, limit).map(({ row, ...rest }) => ({
-    check: row.check,
-    ...rest,
-    outcomes: forecast(posterior, live, row, outcomesOf(live, row), items, now),
-  }));
+  return [...cheapest.values()];
+}
+
+function withOutside(base: Float64Array, items: ItemIndex, posterior: Posterior): Float64Array {
+  const weights = Float64Array.from(base);
+  weights[items.outside]! += posterior.notInModel;
+  return weights;
 }
 
 /** The forecast of one check, for a pair chosen by hand. */
@@ -92,94 +138,30 @@ export function forecastCheck(
   check: Check,
 ): Proposal {
   const items = indexItems(dictionary);
-  const now = itemChances(dictionary, posterior, items);
   const live = liveCases(posterior);
   const row = dictionary.row(check);
-  const outcomes = outcomesOf(live, row);
-  const gain = Math.max(0, entropy(now) - remainingBits(posterior, live, outcomes, items));
+  const repeated = posterior.readings.get(check.id);
+  const outcomes = repeated ? outcomesOfRepeat(live, repeated) : outcomesOf(live, row);
+  const base = itemBase(live, items);
+  const bits = entropy(withOutside(base, items, posterior));
+  const gain = Math.max(0, bits - remainingBits(posterior.notInModel, live, base, outcomes, items));
   const cost = costOf(dictionary.unit, situation, check);
-  return {
-    check,
-    cost,
-    gain,
-    score: gain / (cost.minutes + OVERHEAD_MINUTES),
-    outcomes: forecast(posterior, live, row, outcomes, items, now),
-  };
+  const minutes = minutesFor(cost, hazardous(dictionary.unit));
+  const candidate = { row, outcomes, repeat: repeated !== undefined, cost, minutes, gain, score: gain / minutes };
+  return proposalOf(posterior, live, items, itemChances(dictionary, posterior, items), candidate);
 }
 
-function hazardous(unit: UnitModel): boolean {
-  return unit.hazards.some((h) => h.kind === "mains" || h.kind === "stored-energy");
-}
-
-interface ItemIndex {
-  readonly keys: readonly string[];
-  /** Per case, the index of its item. */
-  readonly ofCase: Int32Array;
-  /** Index of the entry that stands for "not in the model". */
-  readonly outside: number;
-}
-
-function indexItems(dictionary: Dictionary): ItemIndex {
-  const keys = [...new Set(dictionary.suspects.map((_, i) => itemKey(dictionary, i)))];
-  const ofCase = Int32Array.from(dictionary.cases, (c) => keys.indexOf(itemKey(dictionary, c.suspect)));
-  return { keys, ofCase, outside: keys.indexOf(itemKey(dictionary, 1)) };
-}
-
-function itemChances(dictionary: Dictionary, posterior: Posterior, items: ItemIndex): Float64Array {
-  const chances = new Float64Array(items.keys.length);
-  for (let i = 0; i < dictionary.cases.length; i++) chances[items.ofCase[i]!]! += posterior.cases[i]!;
-  chances[items.outside]! += posterior.notInModel;
-  return chances;
-}
-
-/** Entropy in bits of weights that need not sum to one; 0 for none. */
-export function entropy(weights: ArrayLike<number>): number {
-  let sum = 0;
-  let logs = 0;
-  for (let i = 0; i < weights.length; i++) {
-    const w = weights[i]!;
-    if (w <= 0) continue;
-    sum += w;
-    logs += w * Math.log2(w);
-  }
-  return sum > 0 ? Math.log2(sum) - logs / sum : 0;
-}
-
-/** Item weights after outcome k; they sum to its chance. */
-function afterOutcome(
+function proposalOf(
   posterior: Posterior,
   live: LiveCases,
-  { chance, classes }: Outcomes,
-  items: ItemIndex,
-  k: number,
-): Float64Array {
-  const n = live.index.length;
-  const weights = new Float64Array(items.keys.length);
-  for (let j = 0; j < n; j++) weights[items.ofCase[live.index[j]!]!]! += live.chance[j]! * chance[k * n + j]!;
-  weights[items.outside]! += posterior.notInModel / classes;
-  return weights;
-}
-
-function remainingBits(posterior: Posterior, live: LiveCases, outcomes: Outcomes, items: ItemIndex): number {
-  let bits = 0;
-  for (let k = 0; k < outcomes.classes; k++) {
-    const weights = afterOutcome(posterior, live, outcomes, items, k);
-    bits += total(weights) * entropy(weights);
-  }
-  return bits;
-}
-
-function forecast(
-  posterior: Posterior,
-  live: LiveCases,
-  row: Row,
-  outcomes: Outcomes,
   items: ItemIndex,
   now: Float64Array,
-): OutcomeForecast[] {
-  return outcomeLabels(live, row, outcomes)
+  { row, outcomes, repeat, cost, gain, score }: Candidate,
+): Proposal {
+  const base = itemBase(live, items);
+  const forecasts = outcomeLabels(live, row, outcomes, repeat)
     .map((label, k) => {
-      const weights = afterOutcome(posterior, live, outcomes, items, k);
+      const weights = afterOutcome(posterior.notInModel, live, base, outcomes, items, k);
       const sum = total(weights);
       const after = items.keys.map((item, j) => ({ item, chance: weights[j]! / sum, was: now[j]! }));
       return {
@@ -196,10 +178,5 @@ function forecast(
       };
     })
     .filter((o) => o.chance > 0.005);
-}
-
-function total(weights: Float64Array): number {
-  let sum = 0;
-  for (const w of weights) sum += w;
-  return sum;
+  return { check: row.check, cost, repeat, gain, score, outcomes: forecasts };
 }

@@ -1,9 +1,23 @@
 const ROOT_TAU = Math.sqrt(2 * Math.PI);
+const { exp, abs } = Math;
 
 /** Density of the normal distribution at x. `sd` > 0. */
 export function normalDensity(x: number, mean: number, sd: number): number {
   const u = (x - mean) / sd;
-  return Math.exp(-0.5 * u * u) / (sd * ROOT_TAU);
+  return exp(-0.5 * u * u) / (sd * ROOT_TAU);
+}
+
+/** Share of readings that lie further out than their spread says, and how much further. Common practice, no source. */
+const STRAY = 0.08;
+const STRAY_SPREAD = 3;
+
+/**
+ * Density of an honest reading: mostly normal, with some strays, since the model of a unit is never quite the unit.
+ * A stray is a second normal of the same mean and three times the spread.
+ */
+export function readingDensity(x: number, mean: number, sd: number): number {
+  const near = (1 - STRAY) * normalDensity(x, mean, sd);
+  return near + STRAY * normalDensity(x, mean, STRAY_SPREAD * sd);
 }
 
 /** Standard normal distribution function, error under 7.5e-8 (Abramowitz and Stegun 26.2.17). */

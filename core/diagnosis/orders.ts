@@ -1,7 +1,8 @@
 import type { Course, UnitModel } from "#core/unit/index.ts";
 import { readingCheck, type ReadingCheck } from "./checks.ts";
 import type { Situation } from "./cost.ts";
-import type { Dictionary, ReadingRow } from "./dictionary.ts";
+import type { Dictionary } from "./dictionary.ts";
+import type { ReadingRow } from "./rows.ts";
 import type { Evidence } from "./evidence.ts";
 import { forecastCheck, rankChecks, type Proposal } from "./nextCheck.ts";
 import type { Posterior } from "./posterior.ts";

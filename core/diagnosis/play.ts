@@ -1,8 +1,8 @@
-import { needsLive, noContact } from "#core/meter/index.ts";
+import { noContact } from "#core/meter/index.ts";
 import { normal } from "#core/quantity/index.ts";
 import { adviseCall } from "./call.ts";
 import { observationCheck, type Check } from "./checks.ts";
-import { costOf, coversFor, type Situation } from "./cost.ts";
+import { costOf, OVERHEAD_MINUTES, situationAfter, type Situation } from "./cost.ts";
 import type { Dictionary } from "./dictionary.ts";
 import type { Evidence } from "./evidence.ts";
 import { nextByOrder, type Order } from "./orders.ts";
@@ -39,8 +39,6 @@ export interface Play {
 }
 
 const MOST_CHECKS = 40;
-/** Setting down the tools and writing the finding down, as in the ranking. */
-const OVERHEAD_MINUTES = 0.4;
 
 /** Follows an order's proposals until the call is carried or nothing is left to ask. Deterministic by its random source. */
 export function playFault(dictionary: Dictionary, truth: Truth, options: PlayOptions): Play {
@@ -73,7 +71,7 @@ export function playFault(dictionary: Dictionary, truth: Truth, options: PlayOpt
     steps.push({ check, result, minutes: costOf(unit, situation, check).minutes + OVERHEAD_MINUTES });
     evidence.push(evidenceOf(check, result, `step-${steps.length}`));
     done.add(check.id);
-    situation = situationAfter(dictionary, situation, check);
+    situation = situationAfter(unit, situation, check);
   }
 }
 
@@ -83,33 +81,15 @@ function taken(
   truth: number | boolean,
   { noise, slips, random }: PlayOptions,
 ): number | boolean {
-  if (check.kind === "observation" || typeof truth === "boolean") return truth;
+  if (check.kind !== "reading" || typeof truth === "boolean") return truth;
   if (random() < slips) return noContact(check.fn);
   if (!Number.isFinite(truth)) return truth;
   return truth * (1 + noise * normal(random));
 }
 
 function evidenceOf(check: Check, result: number | boolean, id: string): Evidence {
-  if (check.kind === "observation") return { kind: "seen", id, check, seen: result === true };
+  if (check.kind !== "reading") return { kind: "seen", id, check, seen: result === true };
   return typeof result === "boolean"
     ? { kind: "beep", id, check, beep: result }
     : { kind: "reading", id, check, value: result };
-}
-
-/** Where the job stands once a check has been made. */
-export function situationAfter(dictionary: Dictionary, situation: Situation, check: Check): Situation {
-  const coversOff = [...new Set([...situation.coversOff, ...coversFor(dictionary.unit, check)])];
-  const live = isLiveCheck(dictionary, check);
-  if (check.kind === "observation" && !live) return { ...situation, coversOff };
-  return {
-    band: live ? "live" : "dead",
-    lifts: check.setup.lifts,
-    coversOff,
-    ...(live ? { state: check.setup.state } : {}),
-  };
-}
-
-function isLiveCheck({ unit }: Dictionary, check: Check): boolean {
-  if (check.kind === "reading") return needsLive(check.fn);
-  return unit.states.find((s) => s.id === check.setup.state)!.power === "live";
 }

@@ -1,6 +1,14 @@
 import type { Dictionary } from "./dictionary.ts";
 import type { Evidence } from "./evidence.ts";
-import { findingLikelihood, supplyAtStart, type SupplyBelief } from "./likelihood.ts";
+import {
+  answerLikelihood,
+  readingDensities,
+  supplyAtStart,
+  thinned,
+  type SupplyBelief,
+} from "./likelihood.ts";
+import { RepeatedReading } from "./repeats.ts";
+import { spreadOnScale, toScale } from "./scale.ts";
 import { NOT_IN_MODEL } from "./suspects.ts";
 
 /** What the findings leave. All chances sum to 1 over their own list. */
@@ -11,57 +19,86 @@ export interface Posterior {
   /** Per suspect, in the dictionary's order. */
   readonly suspects: Float64Array;
   readonly supply: SupplyBelief;
+  /** Readings taken, by check. */
+  readonly readings: ReadonlyMap<string, RepeatedReading>;
   /** Chances of the suspects before any finding. */
   readonly start: Float64Array;
   /** Per finding, in order, the chances of the suspects once it was weighed. */
   readonly after: readonly { readonly id: string; readonly suspects: Float64Array }[];
 }
 
-/** A repeat of a reading already taken adds this share of its weight: the same error may be in both. */
+/** A repeat of a look or a beep adds this share of its weight: the same error may be in both. */
 const REPEAT = 0.3;
 
-/** Weighs the findings in their order, by log-sum-exp. A repeat of the same check adds little. */
+/** Weighs the findings in their order, by log-sum-exp. Repeats of one reading are weighed together. */
 export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Posterior {
   const { cases, suspects } = dictionary;
-  const log = Float64Array.from(cases, (c) => Math.log(suspects[c.suspect]!.prior * c.share));
-  let outside = Math.log(suspects.find((s) => s.id === NOT_IN_MODEL)!.prior);
-  const supply = supplyAtStart(cases.length);
-  const taken = new Set<string>();
-  const start = bySuspect(dictionary, normalised(log, outside));
+  const n = cases.length;
+  // The last entry is "not in the model".
+  const log = new Float64Array(n + 1);
+  cases.forEach((c, i) => (log[i] = Math.log(suspects[c.suspect]!.prior * c.share)));
+  log[n] = Math.log(suspects.find((s) => s.id === NOT_IN_MODEL)!.prior);
+  const supply = supplyAtStart(n);
+  const readings = new Map<string, RepeatedReading>();
+  const logs = new Map<string, Float64Array>();
+  const answered = new Set<string>();
+  const start = bySuspect(dictionary, normalised(log));
   const after = findings.map((finding) => {
-    const likelihood = findingLikelihood(dictionary, finding, supply);
-    const key = finding.kind === "claim" ? finding.id : finding.check.id;
-    const factor = taken.has(key) ? REPEAT : 1;
-    taken.add(key);
-    for (let i = 0; i < log.length; i++) log[i]! += factor * likelihood.cases[i]!;
-    outside += factor * likelihood.notInModel;
-    return { id: finding.id, suspects: bySuspect(dictionary, normalised(log, outside)) };
+    if (finding.kind === "reading") {
+      const { check } = finding;
+      const row = dictionary.row(check);
+      if ("chance" in row) throw new RangeError(`${check.id} is an observation, not a reading.`);
+      const y = toScale(check.fn, finding.value);
+      const repeated = readings.get(check.id) ?? new RepeatedReading();
+      readings.set(check.id, repeated);
+      const { honest, slip } = readingDensities(row, y, supply);
+      repeated.add(y, NEAR * spreadOnScale(check.fn, finding.value, 0), honest, slip);
+      const joint = Float64Array.from({ length: n + 1 }, (_, i) => repeated.log(i));
+      const now = thinned(dictionary, joint.subarray(0, n));
+      joint.set(now);
+      const before = logs.get(check.id);
+      logs.set(check.id, joint);
+      for (let i = 0; i <= n; i++) log[i]! += joint[i]! - (before?.[i] ?? 0);
+    } else {
+      const likelihood = answerLikelihood(dictionary, finding);
+      const key = finding.kind === "claim" ? finding.id : finding.check.id;
+      const factor = answered.has(key) ? REPEAT : 1;
+      answered.add(key);
+      for (let i = 0; i < n; i++) log[i]! += factor * likelihood.cases[i]!;
+      log[n]! += factor * likelihood.notInModel;
+    }
+    return { id: finding.id, suspects: bySuspect(dictionary, normalised(log)) };
   });
-  const { cases: chances, outside: notInModel } = normalised(log, outside);
-  const now = bySuspect(dictionary, { cases: chances, outside: notInModel });
-  return { cases: chances, notInModel, suspects: now, supply, start, after };
+  const chances = normalised(log);
+  return {
+    cases: chances.subarray(0, n),
+    notInModel: chances[n]!,
+    suspects: bySuspect(dictionary, chances),
+    supply,
+    readings,
+    start,
+    after,
+  };
 }
+
+/** Two readings of one check agree within so many deviations of the meter. */
+const NEAR = 4;
 
 /** No suspect ever leaves the list for good: a floor far below anything one shows. */
 const FLOOR = 1e-12;
 
-function normalised(log: Float64Array, outside: number): { cases: Float64Array; outside: number } {
-  let top = outside;
+function normalised(log: Float64Array): Float64Array {
+  let top = -Infinity;
   for (const value of log) top = Math.max(top, value);
-  const cases = log.map((value) => Math.max(FLOOR, Math.exp(value - top)));
-  const rest = Math.max(FLOOR, Math.exp(outside - top));
-  let sum = rest;
-  for (const value of cases) sum += value;
-  for (let i = 0; i < cases.length; i++) cases[i]! /= sum;
-  return { cases, outside: rest / sum };
+  const chances = log.map((value) => Math.max(FLOOR, Math.exp(value - top)));
+  let sum = 0;
+  for (const value of chances) sum += value;
+  return chances.map((value) => value / sum);
 }
 
-function bySuspect(
-  dictionary: Dictionary,
-  { cases, outside }: { cases: Float64Array; outside: number },
-): Float64Array {
-  const chances = new Float64Array(dictionary.suspects.length);
-  dictionary.cases.forEach((c, i) => (chances[c.suspect]! += cases[i]!));
-  chances[dictionary.suspects.findIndex((s) => s.id === NOT_IN_MODEL)] = outside;
-  return chances;
+function bySuspect(dictionary: Dictionary, chances: Float64Array): Float64Array {
+  const own = new Float64Array(dictionary.suspects.length);
+  dictionary.cases.forEach((c, i) => (own[c.suspect]! += chances[i]!));
+  own[dictionary.suspects.findIndex((s) => s.id === NOT_IN_MODEL)] = chances[dictionary.cases.length]!;
+  return own;
 }

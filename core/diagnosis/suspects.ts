@@ -18,6 +18,8 @@ export interface Suspect {
   readonly intermittent?: number;
   /** False where the part's readings are right and its work is not done. */
   readonly works: boolean;
+  /** Two faults at once: the two single suspects. */
+  readonly both?: readonly [number, number];
 }
 
 /** One circuit to predict: a suspect at one size of its fault. */
@@ -26,6 +28,13 @@ export interface Case {
   /** Share of the suspect's weight. */
   readonly share: number;
   readonly fault?: Fault;
+  /** Of a pair of faults, the other one. */
+  readonly second?: Fault;
+}
+
+/** Everything that is wrong in a case; nothing in the healthy one. */
+export function faultsOf({ fault, second }: Case): Fault[] {
+  return [fault, second].filter((f) => f !== undefined);
 }
 
 export const AS_IT_SHOULD = "as-it-should";

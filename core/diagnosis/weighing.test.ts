@@ -14,7 +14,7 @@ import {
 } from "./index.ts";
 import { SLIP } from "./likelihood.ts";
 import { normalBelow, normalDensity } from "./normal.ts";
-import { entropy } from "./nextCheck.ts";
+import { entropy } from "./information.ts";
 import { liveCases, outcomeLabels, outcomesOf } from "./outcomes.ts";
 
 const real = glasswasherDictionary();

@@ -1,3 +1,4 @@
+import { trialCheck, TrialError, type Trial } from "#core/diagnosis/index.ts";
 import { FUNCTION_NAME, needsLive } from "#core/meter/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { EventBody, FindingBody, JobEvent } from "./events.ts";
@@ -22,7 +23,8 @@ export type AdmissionProblem =
   | { readonly code: "result-kind"; readonly wanted: string }
   | { readonly code: "impossible"; readonly value: number; readonly limit: number }
   | { readonly code: "negative-ohms"; readonly value: number }
-  | { readonly code: "already-retracted"; readonly id: string };
+  | { readonly code: "already-retracted"; readonly id: string }
+  | { readonly code: "trial"; readonly message: string };
 
 /** The most volts a reading on this kind of equipment can honestly show: a meter of category III ends at 1000 V. */
 const MOST_VOLTS = 1000;
@@ -46,6 +48,7 @@ function findingProblems(unit: UnitModel, job: JobState, { check, result }: Find
       return [{ code: "unknown", what: "observation", id: check.observation }];
     return result.kind === "seen" ? [] : [{ code: "result-kind", wanted: "yes or no" }];
   }
+  if (check.kind === "trial") return trialProblems(unit, check.trial, check.subject, result.kind);
   const problems: AdmissionProblem[] = [];
   for (const point of [check.red, check.black])
     if (!unit.points.some((p) => p.id === point))
@@ -67,6 +70,22 @@ function findingProblems(unit: UnitModel, job: JobState, { check, result }: Find
     if (needs === "dead" && result.value < 0) problems.push({ code: "negative-ohms", value: result.value });
   }
   return problems;
+}
+
+function trialProblems(
+  unit: UnitModel,
+  trial: Trial,
+  subject: string,
+  result: FindingBody["result"]["kind"],
+): AdmissionProblem[] {
+  if (result !== "seen") return [{ code: "result-kind", wanted: "yes or no" }];
+  try {
+    trialCheck(unit, trial, subject);
+    return [];
+  } catch (error) {
+    if (error instanceof TrialError) return [{ code: "trial", message: error.message }];
+    throw error;
+  }
 }
 
 function retractionProblems(
@@ -103,6 +122,8 @@ export function describeAdmissionProblem(problem: AdmissionProblem): string {
       return `${problem.value} V is beyond the ${problem.limit} V of the meter. Is the unit of the number right?`;
     case "negative-ohms":
       return `${problem.value} Ω cannot be: a negative resistance means there is still voltage between the points. Prove them dead again.`;
+    case "trial":
+      return problem.message;
     case "already-retracted":
       return "That finding has been retracted already.";
   }

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { TRIALS } from "#core/diagnosis/index.ts";
 import { METER_FUNCTIONS } from "#core/meter/index.ts";
 
 const id = z.string().min(1).max(80);
@@ -17,9 +18,11 @@ const reading = z.strictObject({
 });
 const observation = z.strictObject({ kind: z.literal("observation"), observation: id });
 
+const trial = z.strictObject({ kind: z.literal("trial"), trial: z.enum(TRIALS), subject: id });
+
 export const findingBody = z.strictObject({
   type: z.literal("finding"),
-  check: z.discriminatedUnion("kind", [reading, observation]),
+  check: z.discriminatedUnion("kind", [reading, observation, trial]),
   result: z.discriminatedUnion("kind", [
     z.strictObject({ kind: z.literal("value"), value: storedValue }),
     z.strictObject({ kind: z.literal("beep"), beep: z.boolean() }),

@@ -2,6 +2,7 @@ import {
   coversFor,
   observationCheck,
   readingCheck,
+  trialCheck,
   type Band,
   type Check,
   type Evidence,
@@ -82,12 +83,14 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
 export function checkOf(unit: UnitModel, body: FindingBody): Check {
   return body.check.kind === "reading"
     ? readingCheck(body.check.setup, body.check.fn, body.check.red, body.check.black)
-    : observationCheck(unit, body.check.observation);
+    : body.check.kind === "trial"
+      ? trialCheck(unit, body.check.trial, body.check.subject)
+      : observationCheck(unit, body.check.observation);
 }
 
 function evidenceOf(entry: LedgerEntry): Evidence {
   const { event, body, check } = entry;
-  if (check.kind === "observation")
+  if (check.kind !== "reading")
     return {
       kind: "seen",
       id: event.id,
@@ -124,6 +127,10 @@ function situationAfter(unit: UnitModel, events: readonly JobEvent[]): Situation
       // What was reported when the job was opened says nothing of the state the unit is in now.
       const shown = unit.states.find((s) => s.id === check.setup.state);
       if (at !== openedAt && shown?.power === "live" && band !== "dead") state = shown.id;
+      continue;
+    }
+    if (check.kind === "trial") {
+      ({ lifts } = check.setup);
       continue;
     }
     lifts = check.setup.lifts;

@@ -19,6 +19,7 @@ import { ledgerRow, type LedgerRow } from "./ledgerRow.ts";
 import { sequenceView, type SequenceView } from "./sequenceView.ts";
 import { showPoint } from "./pointNames.ts";
 import { replay, type JobState } from "./replay.ts";
+import { TRIAL_NAME } from "./trialWords.ts";
 import { checkText, itemName, listText, minutesText, outcomeText, setupText, stepText } from "./words.ts";
 
 export interface SuspectView {
@@ -121,8 +122,9 @@ export function viewJob(dictionary: Dictionary, events: readonly JobEvent[]): Jo
 function sequenceOf(dictionary: Dictionary, posterior: Posterior, job: JobState): Pick<JobView, "sequence"> {
   const said = new Map(
     job.evidence.flatMap((e): [string, boolean][] => {
-      if (e.kind !== "seen") return [];
-      const step = dictionary.unit.observations.find((o) => o.id === e.check.observation)?.step;
+      if (e.kind !== "seen" || e.check.kind !== "observation") return [];
+      const { observation } = e.check;
+      const step = dictionary.unit.observations.find((o) => o.id === observation)?.step;
       return step === undefined ? [] : [[step, e.seen]];
     }),
   );
@@ -198,7 +200,12 @@ function proposalView(dictionary: Dictionary, { check, cost, gain, outcomes }: P
     check,
     title: checkText(unit, check),
     ...(reading ? { red: probe(unit, check.red), black: probe(unit, check.black) } : {}),
-    dial: reading ? FUNCTION_NAME[check.fn] : unit.observations.find((o) => o.id === check.observation)!.kind,
+    dial:
+      check.kind === "reading"
+        ? FUNCTION_NAME[check.fn]
+        : check.kind === "trial"
+          ? TRIAL_NAME[check.trial]
+          : unit.observations.find((o) => o.id === check.observation)!.kind,
     setup: setupText(unit, check),
     time: minutesText(cost.minutes),
     live: cost.live,

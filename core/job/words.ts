@@ -4,6 +4,8 @@ import { formatQuantity } from "#core/quantity/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { FindingBody } from "./events.ts";
 import { showPoint } from "./pointNames.ts";
+import { checkOf } from "./replay.ts";
+import { trialWords } from "./trialWords.ts";
 
 /** Readings smaller than this are shown as plain 0, by unit. */
 const LEAST: Partial<Record<MeterFunction, number>> = {
@@ -24,15 +26,27 @@ export function valueText(fn: MeterFunction, value: number, digits = 4): string 
 
 /** "about 230 V", "about 0 V", "OL", "yes". */
 export function outcomeText(check: Check, label: OutcomeLabel, unit: UnitModel): string {
-  if (label.kind === "about") {
-    const fn = check.kind === "reading" ? check.fn : "vac";
-    if (!Number.isFinite(label.value)) return "OL";
-    return `≈ ${valueText(fn, label.value, 3)}`;
+  switch (label.kind) {
+    case "about": {
+      const fn = check.kind === "reading" ? check.fn : "vac";
+      return Number.isFinite(label.value) ? `≈ ${valueText(fn, label.value, 3)}` : "OL";
+    }
+    case "again":
+      return "the same again";
+    case "differs":
+      return "something else";
+    case "seen":
+      return answerWords(unit, check).yes;
+    case "not-seen":
+      return answerWords(unit, check).no;
   }
-  const observation = unit.observations.find(
-    (o) => check.kind === "observation" && o.id === check.observation,
-  );
-  return (label.kind === "seen" ? observation?.yes : observation?.no) ?? label.kind;
+}
+
+/** What the two answers to a look or a trial are called. */
+export function answerWords(unit: UnitModel, check: Check): { yes: string; no: string } {
+  if (check.kind === "trial") return trialWords(unit, check);
+  const seen = unit.observations.find((o) => check.kind === "observation" && o.id === check.observation);
+  return { yes: seen?.yes ?? "yes", no: seen?.no ?? "no" };
 }
 
 export function resultText(unit: UnitModel, body: FindingBody): string {
@@ -43,17 +57,15 @@ export function resultText(unit: UnitModel, body: FindingBody): string {
       body.result.value === "OL" ? Infinity : body.result.value,
     );
   if (body.result.sometimes) return "comes and goes";
-  const check = body.check;
-  const observation = unit.observations.find(
-    (o) => check.kind === "observation" && o.id === check.observation,
-  );
-  return (body.result.seen ? observation?.yes : observation?.no) ?? "";
+  const words = answerWords(unit, checkOf(unit, body));
+  return body.result.seen ? words.yes : words.no;
 }
 
 /** "P4·3 to P1·2, V AC" or the observation's question. */
 export function checkText(unit: UnitModel, check: Check): string {
   if (check.kind === "observation")
     return unit.observations.find((o) => o.id === check.observation)?.question ?? check.observation;
+  if (check.kind === "trial") return trialWords(unit, check).question;
   return `${showPoint(check.red)} to ${showPoint(check.black)}, ${FUNCTION_NAME[check.fn]}`;
 }
 
@@ -65,6 +77,11 @@ export function setupText(unit: UnitModel, check: Check): string {
 }
 
 export function itemName(dictionary: Dictionary, id: string): string {
+  if (id.includes("+"))
+    return listText(
+      id.split("+").map((one) => itemName(dictionary, one)),
+      3,
+    );
   return (
     dictionary.unit.items.find((i) => i.id === id)?.name ??
     dictionary.suspects.find((s) => s.id === id)?.name ??
@@ -94,6 +111,8 @@ export function stepText(unit: UnitModel, step: Step): string {
       return `put back what was lifted at ${step.id}, ${time}`;
     case "wait":
       return `wait for ${unit.states.find((s) => s.id === step.id)!.name.toLowerCase()}, ${time}`;
+    case "fit":
+      return `make ready, ${time}`;
     case "measure":
       return `read, ${time}`;
   }

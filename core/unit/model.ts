@@ -29,6 +29,8 @@ const item = z.strictObject({
   remedy: z.enum(["replace", "mend", "reset", "call supply"]),
   price: z.number().nonnegative(),
   minutes,
+  /** A known-good one is at hand, or a twin in the same unit, to swap with. */
+  spare: z.boolean().default(false),
   note: text.optional(),
 });
 
@@ -86,7 +88,7 @@ const course = z.strictObject({
 
 const observation = z.strictObject({
   id,
-  kind: z.enum(["works", "listen", "look", "reaches", "code"]),
+  kind: z.enum(["works", "listen", "look", "smell", "reaches", "code"]),
   /** Asked of the customer or the technician: "Does the rinse get hot?" */
   question: text,
   yes: text,
@@ -97,7 +99,7 @@ const observation = z.strictObject({
   /** reaches: the step of the sequence. code: the code. */
   step: id.optional(),
   code: id.optional(),
-  /** look: chance of seeing the sign under a suspect "part:mode"; all others show it by the chance in `otherwise`. */
+  /** look, smell: chance of the sign under a suspect "part:mode"; all others show it by the chance in `otherwise`. */
   signs: z.record(z.string(), z.number().gt(0).lt(1)).default({}),
   otherwise: z.number().gt(0).lt(1).default(0.03),
   cover: id.optional(),

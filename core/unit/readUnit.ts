@@ -81,6 +81,7 @@ function withDefaults(unit: UnitModel): UnitModel {
       remedy: "replace" as const,
       price: 0,
       minutes: PLAIN_ITEM_MINUTES,
+      spare: false,
     }));
   const everywhere = unit.parts.flatMap((p) =>
     Object.keys(p.terminals).map((t) => ({

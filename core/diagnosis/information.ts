@@ -1,0 +1,69 @@
+import type { ItemIndex } from "./items.ts";
+import type { LiveCases, Outcomes } from "./outcomes.ts";
+
+const { log2 } = Math;
+
+/** Entropy in bits of weights that need not sum to one; 0 for none. */
+export function entropy(weights: ArrayLike<number>): number {
+  let sum = 0;
+  let logs = 0;
+  for (let i = 0; i < weights.length; i++) {
+    const w = weights[i]!;
+    if (w <= 0) continue;
+    sum += w;
+    logs += w * log2(w);
+  }
+  return sum > 0 ? log2(sum) - logs / sum : 0;
+}
+
+export function total(weights: ArrayLike<number>): number {
+  let sum = 0;
+  for (let i = 0; i < weights.length; i++) sum += weights[i]!;
+  return sum;
+}
+
+/** Weight of every item over the live cases. */
+export function itemBase(live: LiveCases, items: ItemIndex): Float64Array {
+  const weights = new Float64Array(items.keys.length);
+  for (let j = 0; j < live.index.length; j++) weights[items.ofCase[live.index[j]!]!]! += live.chance[j]!;
+  return weights;
+}
+
+/**
+ * Item weights after outcome k; they sum to its chance. What is pooled keeps its proportions; each differing case is
+ * set apart: w(item) = base·p_pooled + Σ_d chance_d·(p_d − p_pooled). What is outside the model falls evenly.
+ */
+export function afterOutcome(
+  outside: number,
+  live: LiveCases,
+  base: Float64Array,
+  { pooled, differing, chance, classes }: Outcomes,
+  items: ItemIndex,
+  k: number,
+): Float64Array {
+  const m = differing.length;
+  const shared = pooled[k]!;
+  const weights = base.map((w) => w * shared);
+  for (let d = 0; d < m; d++) {
+    const j = differing[d]!;
+    weights[items.ofCase[live.index[j]!]!]! += live.chance[j]! * (chance[k * m + d]! - shared);
+  }
+  weights[items.outside]! += outside / classes;
+  return weights;
+}
+
+/** Expected entropy over the items once the outcome is known, bits. */
+export function remainingBits(
+  outside: number,
+  live: LiveCases,
+  base: Float64Array,
+  outcomes: Outcomes,
+  items: ItemIndex,
+): number {
+  let bits = 0;
+  for (let k = 0; k < outcomes.classes; k++) {
+    const weights = afterOutcome(outside, live, base, outcomes, items, k);
+    bits += total(weights) * entropy(weights);
+  }
+  return bits;
+}

@@ -1,0 +1,46 @@
+import type { Trial, TrialCheck } from "#core/diagnosis/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+
+/** What a trial is called where one is chosen. */
+export const TRIAL_NAME: Readonly<Record<Trial, string>> = {
+  swap: "Swapped for a known-good one",
+  bypass: "Jumper across it, for a moment",
+  feed: "Fed straight from a safe source",
+  strip: "Taken off the supply",
+  bench: "Tested on its own",
+};
+
+/** What a trial asks, and its two answers. */
+interface TrialWords {
+  readonly question: string;
+  readonly yes: string;
+  readonly no: string;
+}
+
+export function trialWords(unit: UnitModel, { trial, subject }: TrialCheck): TrialWords {
+  const part = unit.parts.find((p) => p.id === subject)?.name ?? subject;
+  switch (trial) {
+    case "swap": {
+      const item = unit.items.find((i) => i.id === subject)?.name ?? subject;
+      return {
+        question: `Swap: ${item} for a known-good one. Is the fault gone?`,
+        yes: "gone",
+        no: "still there",
+      };
+    }
+    case "bypass":
+      return {
+        question: `Jumper across ${part}, held for a moment. Is the fault gone?`,
+        yes: "gone",
+        no: "still there",
+      };
+    case "feed":
+      return { question: `${part}, fed straight. Does it run?`, yes: "runs", no: "does not run" };
+    case "strip": {
+      const lift = unit.lifts.find((l) => l.id === subject)?.name ?? subject;
+      return { question: `${lift}, then live. Do the fuses hold?`, yes: "they hold", no: "one opens" };
+    }
+    case "bench":
+      return { question: `${part}, on its own. Does it test good?`, yes: "good", no: "bad" };
+  }
+}
