@@ -30,9 +30,10 @@ function middleCases(dictionary: Dictionary): Map<number, number> {
   return middle;
 }
 
-/** What the customer is asked: whether each thing works. */
+/** What the customer is asked: whether each thing works, how far it comes and which code it shows. */
 export function complaintOf({ unit }: Dictionary): string[] {
-  return unit.observations.filter((o) => o.kind === "works").map((o) => o.id);
+  const asked = ["works", "reaches", "code"];
+  return unit.observations.filter((o) => asked.includes(o.kind)).map((o) => o.id);
 }
 
 export interface PlayedFault {

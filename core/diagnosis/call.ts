@@ -3,7 +3,7 @@ import { byItem, itemKey } from "./items.ts";
 import type { Posterior } from "./posterior.ts";
 
 /** How sure is sure enough to replace an item without another check. */
-export const CALL_CHANCE = 0.95;
+export const CALL_CHANCE = 0.985;
 
 /** What is to be replaced, if the findings carry it, and the finding that proves it. */
 export interface CallAdvice {

@@ -33,6 +33,7 @@ export type { OutcomeLabel } from "./outcomes.ts";
 export { findingsSchema, readFindings, type FindingsFile } from "./findingsFile.ts";
 export { nextByOrder, ORDERS, type Order, type Standpoint } from "./orders.ts";
 export { playFault, type Play, type PlayOptions, type Truth } from "./play.ts";
+export { isOutside, weighWithPairs, type Weighed } from "./pairs.ts";
 export { weigh, type Posterior } from "./posterior.ts";
 export { fromScale, toScale } from "./scale.ts";
 export { AS_IT_SHOULD, listSuspects, NOT_IN_MODEL, type Case, type Suspect } from "./suspects.ts";

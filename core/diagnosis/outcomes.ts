@@ -67,7 +67,8 @@ export function liveCases(posterior: Posterior): LiveCases {
 /** Per row's numbers, 1 for each case that does not read as the healthy one. Rows on one net share their numbers. */
 const marks = new WeakMap<object, Uint8Array>();
 
-function differs(row: Row): Uint8Array {
+/** Which cases a check tells from the healthy one. */
+export function differs(row: Row): Uint8Array {
   const key = "chance" in row ? row.chance : row.mean;
   let flags = marks.get(key);
   if (!flags) {

@@ -6,7 +6,7 @@ import { costOf, OVERHEAD_MINUTES, situationAfter, type Situation } from "./cost
 import type { Dictionary } from "./dictionary.ts";
 import type { Evidence } from "./evidence.ts";
 import { nextByOrder, type Order } from "./orders.ts";
-import { weigh } from "./posterior.ts";
+import { weighWithPairs } from "./pairs.ts";
 
 /** What a check would show on the faulty unit: a reading in its unit (Infinity for OL), or whether a sign is there. */
 export type Truth = (check: Check) => number | boolean;
@@ -41,8 +41,8 @@ export interface Play {
 const MOST_CHECKS = 40;
 
 /** Follows an order's proposals until the call is carried or nothing is left to ask. Deterministic by its random source. */
-export function playFault(dictionary: Dictionary, truth: Truth, options: PlayOptions): Play {
-  const { unit } = dictionary;
+export function playFault(known: Dictionary, truth: Truth, options: PlayOptions): Play {
+  const { unit } = known;
   const evidence: Evidence[] = options.complaint.map((id) => {
     const check = observationCheck(unit, id);
     return { kind: "seen", id, check, seen: truth(check) === true };
@@ -51,7 +51,7 @@ export function playFault(dictionary: Dictionary, truth: Truth, options: PlayOpt
   const steps: Play["steps"][number][] = [];
   let situation: Situation = { band: "unproven", lifts: [], coversOff: [] };
   for (;;) {
-    const posterior = weigh(dictionary, evidence);
+    const { dictionary, posterior } = weighWithPairs(known, evidence);
     const advice = adviseCall(dictionary, posterior);
     const full = steps.length >= (options.mostChecks ?? MOST_CHECKS);
     const proposal =

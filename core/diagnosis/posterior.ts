@@ -21,6 +21,8 @@ export interface Posterior {
   readonly supply: SupplyBelief;
   /** Readings taken, by check. */
   readonly readings: ReadonlyMap<string, RepeatedReading>;
+  /** Log likelihood, by check (or claim), of all that was found there: per case, and outside the model in the last entry. */
+  readonly logs: ReadonlyMap<string, Float64Array>;
   /** Chances of the suspects before any finding. */
   readonly start: Float64Array;
   /** Per finding, in order, the chances of the suspects once it was weighed. */
@@ -64,8 +66,13 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
       const key = finding.kind === "claim" ? finding.id : finding.check.id;
       const factor = answered.has(key) ? REPEAT : 1;
       answered.add(key);
-      for (let i = 0; i < n; i++) log[i]! += factor * likelihood.cases[i]!;
-      log[n]! += factor * likelihood.notInModel;
+      const own = logs.get(key) ?? new Float64Array(n + 1);
+      logs.set(key, own);
+      for (let i = 0; i <= n; i++) {
+        const add = factor * (i < n ? likelihood.cases[i]! : likelihood.notInModel);
+        own[i]! += add;
+        log[i]! += add;
+      }
     }
     return { id: finding.id, suspects: bySuspect(dictionary, normalised(log)) };
   });
@@ -76,6 +83,7 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
     suspects: bySuspect(dictionary, chances),
     supply,
     readings,
+    logs,
     start,
     after,
   };
