@@ -60,16 +60,22 @@ function readTruths(dictionary: Dictionary, file: string): Map<string, Truth> {
     throw new UsageError(`${file}: ${issue.path.join(" → ") || "(file)"}: ${issue.message}`);
   }
   const known = new Set(dictionary.suspects.map((s) => s.id));
+  const checks = new Set([
+    ...dictionary.rows.map((row) => row.check.id),
+    ...dictionary.unit.observations.map((o) => `see/${o.id}`),
+  ]);
   return new Map(
     Object.entries(parsed.data).map(([fault, readings]): [string, Truth] => {
       if (!known.has(fault))
         throw new UsageError(`${file}: ${dictionary.unit.id} has no suspect “${fault}”.`);
+      const stray = Object.keys(readings).find((id) => !checks.has(id));
+      if (stray !== undefined)
+        throw new UsageError(`${file}: “${fault}” has a reading for ${stray}, which is no check of ${dictionary.unit.id}.`);
       return [
         fault,
+        // What the file does not tell cannot be checked in that play.
         (check: Check) => {
           const reading = readings[check.id];
-          if (reading === undefined)
-            throw new UsageError(`${file}: “${fault}” has no reading for ${check.id}.`);
           return reading === "OL" ? Infinity : reading;
         },
       ];

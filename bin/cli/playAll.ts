@@ -20,7 +20,7 @@ export function ownTruths(dictionary: Dictionary): Map<string, Truth> {
 }
 
 /** Of every suspect that is a fault of a part, the case at the middle of its sizes. */
-function middleCases(dictionary: Dictionary): Map<number, number> {
+export function middleCases(dictionary: Dictionary): Map<number, number> {
   const middle = new Map<number, number>();
   dictionary.suspects.forEach(({ part }, suspect) => {
     if (part === undefined) return;

@@ -19,7 +19,7 @@ export {
   type Trial,
   type TrialCheck,
 } from "./checks.ts";
-export { costOf, coversFor, situationAfter, type Band, type CheckCost, type Situation, type Step } from "./cost.ts";
+export { costOf, coversFor, hazardous, minutesFor, situationAfter, type Band, type CheckCost, type Situation, type Step } from "./cost.ts";
 export {
   buildDictionary,
   DictionarySizeError,
@@ -30,8 +30,10 @@ export type { Evidence } from "./evidence.ts";
 export { byItem, itemKey, type ItemChance } from "./items.ts";
 export { forecastCheck, rankChecks, STANDING, type OutcomeForecast, type Proposal } from "./nextCheck.ts";
 export type { OutcomeLabel } from "./outcomes.ts";
+export { isSettled, optimalMinutes, split, weightOf, type SmallProblem } from "./optimum.ts";
+export { entropy } from "./information.ts";
 export { findingsSchema, readFindings, type FindingsFile } from "./findingsFile.ts";
-export { nextByOrder, ORDERS, type Order, type Standpoint } from "./orders.ts";
+export { nextByOrder, nextOnPlainWalk, ORDERS, type Order, type Standpoint, type WalkOrder } from "./orders.ts";
 export { playFault, type Play, type PlayOptions, type Truth } from "./play.ts";
 export { isOutside, weighWithPairs, type Weighed } from "./pairs.ts";
 export { weigh, type Posterior } from "./posterior.ts";

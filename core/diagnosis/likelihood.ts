@@ -46,15 +46,20 @@ export interface ReadingDensities {
 /**
  * Densities of a reading y under every case, mean + slope·(s − 1) with s the supply; updates `supply` by what the
  * reading tells of the mains.
+ * @param told chances of the cases by what was said and seen, without any reading
  */
-export function readingDensities(row: ReadingRow, y: number, supply: SupplyBelief): ReadingDensities {
+export function readingDensities(
+  row: ReadingRow,
+  y: number,
+  supply: SupplyBelief,
+  told: Float64Array,
+): ReadingDensities {
   const slip = slipDensity(row, y);
   const n = row.mean.length;
   const honest = new Float64Array(n + 1);
   for (let i = 0; i < n; i++) honest[i] = honestDensity(row, i, y, slip, supply);
-  const healthySd = Math.hypot(row.sd[0]!, row.slope[0]! * SUPPLY_SD);
-  // Outside the model a reading may be as it should, nothing, or anything.
-  honest[n] = 0.5 * readingDensity(y, row.mean[0]!, healthySd) + 0.5 * slip;
+  // Outside the model a reading may be what some fault of the model would give, though not always the same one, or anything.
+  honest[n] = 0.5 * expectation(told, honest) + 0.5 * slip;
   return { honest, slip };
 }
 
@@ -73,17 +78,35 @@ function honestDensity(row: ReadingRow, i: number, y: number, slip: number, supp
 }
 
 /** What makes a fault that comes and goes look whole (case 0) the rest of the time, on log likelihoods. */
-export function thinned(dictionary: Dictionary, cases: Float64Array): Float64Array {
-  const healthy = Math.exp(cases[0]!);
-  return cases.map((log, i) => {
-    const shows = dictionary.suspects[dictionary.cases[i]!.suspect]!.intermittent;
-    return shows === undefined ? log : Math.log(Math.max(1e-300, shows * Math.exp(log) + (1 - shows) * healthy));
-  });
+export function thin({ suspects, cases }: Dictionary, logs: Float64Array): Float64Array {
+  const healthy = Math.exp(logs[0]!);
+  for (let i = 0; i < logs.length; i++) {
+    const shows = suspects[cases[i]!.suspect]!.intermittent;
+    if (shows !== undefined)
+      logs[i] = Math.log(Math.max(1e-300, shows * Math.exp(logs[i]!) + (1 - shows) * healthy));
+  }
+  return logs;
 }
 
-/** Likelihood of any finding but a reading under every case. */
+/** Mean of a likelihood over the cases. */
+function expectation(told: Float64Array, likelihoods: Float64Array): number {
+  let sum = 0;
+  let chances = 0;
+  for (let i = 0; i < told.length - 1; i++) {
+    sum += told[i]! * likelihoods[i]!;
+    chances += told[i]!;
+  }
+  return sum / chances;
+}
+
+/**
+ * Likelihood of any finding but a reading under every case. A fault outside the model shows itself as those inside it
+ * do in the mean, so a complaint alone says neither for it nor against it.
+ * @param told chances of the cases by what was said and seen before
+ */
 export function answerLikelihood(
   dictionary: Dictionary,
+  told: Float64Array,
   evidence: Exclude<Evidence, { kind: "reading" }>,
 ): FindingLikelihood {
   const cases = new Float64Array(dictionary.cases.length);
@@ -99,7 +122,8 @@ export function answerLikelihood(
       if (evidence.sometimes) return comesAndGoes(dictionary, row, cases);
       const chanceOf = (chance: number) => Math.log(evidence.seen ? chance : 1 - chance);
       row.chance.forEach((chance, i) => (cases[i] = chanceOf(chance)));
-      return { cases: thinned(dictionary, cases), notInModel: Math.log(outsideAnswer(evidence)) };
+      thin(dictionary, cases);
+      return { cases, notInModel: outsideAnswer(evidence) ?? Math.log(expectation(told, cases.map(Math.exp))) };
     }
     case "beep": {
       const row = dictionary.row(evidence.check);
@@ -107,15 +131,16 @@ export function answerLikelihood(
       row.mean.forEach(
         (_, i) => (cases[i] = Math.log(evidence.beep ? beepChance(row, i) : 1 - beepChance(row, i))),
       );
-      return { cases: thinned(dictionary, cases), notInModel: Math.log(0.5) };
+      thin(dictionary, cases);
+      return { cases, notInModel: Math.log(expectation(told, cases.map(Math.exp))) };
     }
   }
 }
 
-/** Outside the model anything may be seen, but a swap or a jumper hardly cures it. */
-function outsideAnswer({ check, seen }: Extract<Evidence, { kind: "seen" }>): number {
+/** A swap or a jumper hardly cures what is outside the model. */
+function outsideAnswer({ check, seen }: Extract<Evidence, { kind: "seen" }>): number | undefined {
   const cure = check.kind === "trial" && (check.trial === "swap" || check.trial === "bypass");
-  return cure ? (seen ? 0.05 : 0.95) : 0.5;
+  return cure ? Math.log(seen ? 0.05 : 0.95) : undefined;
 }
 
 /** Chance that a steady fault is said to come and go, and one that does so where it shows at all. Common practice, no source. */

@@ -1,16 +1,27 @@
 import type { Course, UnitModel } from "#core/unit/index.ts";
-import { readingCheck, type ReadingCheck } from "./checks.ts";
+import { readingCheck, trialCheck, type Check, type ReadingCheck } from "./checks.ts";
 import type { Situation } from "./cost.ts";
 import type { Dictionary } from "./dictionary.ts";
 import type { ReadingRow } from "./rows.ts";
 import type { Evidence } from "./evidence.ts";
+import { byItem } from "./items.ts";
 import { forecastCheck, rankChecks, type Proposal } from "./nextCheck.ts";
 import type { Posterior } from "./posterior.ts";
 import { toScale } from "./scale.ts";
 
 /** Ways of going about it that people keep to. Each proposes the next check on the same suspects. */
-export const ORDERS = ["information", "supply-forward", "load-back", "middle-first"] as const;
+export const ORDERS = [
+  "information",
+  "supply-forward",
+  "load-back",
+  "middle-first",
+  "strip-and-add-back",
+  "cheapest-swap",
+] as const;
 export type Order = (typeof ORDERS)[number];
+
+/** The orders that walk along a course. */
+export type WalkOrder = Extract<Order, "supply-forward" | "load-back" | "middle-first">;
 
 /** What is known when a check is proposed. */
 export interface Standpoint {
@@ -27,12 +38,63 @@ export interface Standpoint {
  */
 export function nextByOrder(order: Order, at: Standpoint): Proposal | undefined {
   const { dictionary, posterior, situation, done } = at;
-  if (order !== "information")
-    for (const course of coursesBySuspicion(dictionary, posterior)) {
-      const check = onCourse(order, course, at);
-      if (check) return forecastCheck(dictionary, posterior, situation, check);
-    }
+  const check = order === "information" ? undefined : checkByOrder(order, at);
+  if (check) return forecastCheck(dictionary, posterior, situation, check);
   return rankChecks(dictionary, posterior, situation, done, 1)[0];
+}
+
+function checkByOrder(order: Exclude<Order, "information">, at: Standpoint): Check | undefined {
+  switch (order) {
+    case "strip-and-add-back":
+      return nextStrip(at);
+    case "cheapest-swap":
+      return nextSwap(at);
+    default:
+      return firstOf(coursesBySuspicion(at.dictionary, at.posterior), (c) => onCourse(order, c, at));
+  }
+}
+
+/**
+ * The next check on a plain walk: every course in the model's order, whatever is suspected, then every other reading in
+ * the model's order. What people do who measure everything; it is there to compare with.
+ */
+export function nextOnPlainWalk(order: WalkOrder, at: Standpoint): Check | undefined {
+  return (
+    firstOf(at.dictionary.unit.courses, (course) => onCourse(order, course, at)) ??
+    at.dictionary.rows.find((row) => "mean" in row && !at.done.has(row.check.id))?.check
+  );
+}
+
+function firstOf<A, B>(list: readonly A[], pick: (a: A) => B | undefined): B | undefined {
+  for (const a of list) {
+    const found = pick(a);
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
+
+/** Below this chance an item is not swapped on suspicion. */
+const WORTH_SWAPPING = 0.02;
+
+/** The cheapest item that is still suspected, price before labour, and that has not been swapped yet. */
+function nextSwap({ dictionary, posterior, done }: Standpoint): Check | undefined {
+  const { unit } = dictionary;
+  const chances = new Map(byItem(dictionary, posterior).map((i) => [i.id, i.chance]));
+  return unit.items
+    .filter((i) => i.remedy === "replace" && (chances.get(i.id) ?? 0) > WORTH_SWAPPING)
+    .sort((a, b) => (a.spare ? 0 : a.price) - (b.spare ? 0 : b.price) || a.minutes - b.minutes)
+    .map((i) => trialCheck(unit, "swap", i.id))
+    .find((c) => !done.has(c.id));
+}
+
+/** Where something opens a fuse: the lifts in turn, until one of them makes the fuses hold. */
+function nextStrip({ dictionary, posterior, evidence, done }: Standpoint): Check | undefined {
+  const { unit } = dictionary;
+  let opening = 0;
+  posterior.cases.forEach((chance, i) => (opening += dictionary.opens(i).size > 0 ? chance : 0));
+  const holds = evidence.some((e) => e.kind === "seen" && e.check.kind === "trial" && e.check.trial === "strip" && e.seen);
+  if (opening < 0.1 || holds) return undefined;
+  return unit.lifts.map((lift) => trialCheck(unit, "strip", lift.id)).find((c) => !done.has(c.id));
 }
 
 /** The course's points against its reference, supply first; the reference itself is not read. */
@@ -44,7 +106,7 @@ function readingsOf(course: Course): ReadingCheck[] {
 }
 
 function onCourse(
-  order: Exclude<Order, "information">,
+  order: WalkOrder,
   course: Course,
   { dictionary, evidence, done }: Standpoint,
 ): ReadingCheck | undefined {

@@ -5,14 +5,16 @@ import { observationCheck, type Check } from "./checks.ts";
 import { costOf, OVERHEAD_MINUTES, situationAfter, type Situation } from "./cost.ts";
 import type { Dictionary } from "./dictionary.ts";
 import type { Evidence } from "./evidence.ts";
-import { nextByOrder, type Order } from "./orders.ts";
+import { nextByOrder, type Order, type Standpoint } from "./orders.ts";
 import { weighWithPairs } from "./pairs.ts";
+import { weigh } from "./posterior.ts";
 
-/** What a check would show on the faulty unit: a reading in its unit (Infinity for OL), or whether a sign is there. */
-export type Truth = (check: Check) => number | boolean;
+/** What a check would show on the faulty unit: a reading in its unit (Infinity for OL), whether a sign is there; undefined where nobody knows, so that it cannot be made. */
+export type Truth = (check: Check) => number | boolean | undefined;
 
 export interface PlayOptions {
-  readonly order: Order;
+  /** An order, or another way to choose the next check. */
+  readonly order: Order | ((at: Standpoint) => Check | undefined);
   /** Relative noise of a reading, one standard deviation. */
   readonly noise: number;
   /** Share of readings that are slips: a probe that does not touch. */
@@ -22,6 +24,8 @@ export interface PlayOptions {
   /** Observations made before the first check, as the customer tells them. */
   readonly complaint: readonly string[];
   readonly mostChecks?: number;
+  /** No pairs of faults are opened. */
+  readonly singlesOnly?: boolean;
 }
 
 /** One hidden fault, played from the complaint to the call. */
@@ -36,6 +40,10 @@ export interface Play {
   readonly item: string;
   readonly chance: number;
   readonly ready: boolean;
+  /** Likeliest suspect of the item. */
+  readonly suspect: string;
+  /** Before each check, and at the end: the item that led, and its chance. */
+  readonly trail: readonly { readonly item: string; readonly suspect: string; readonly chance: number }[];
 }
 
 const MOST_CHECKS = 40;
@@ -43,36 +51,51 @@ const MOST_CHECKS = 40;
 /** Follows an order's proposals until the call is carried or nothing is left to ask. Deterministic by its random source. */
 export function playFault(known: Dictionary, truth: Truth, options: PlayOptions): Play {
   const { unit } = known;
-  const evidence: Evidence[] = options.complaint.map((id) => {
+  const evidence: Evidence[] = options.complaint.flatMap((id): Evidence[] => {
     const check = observationCheck(unit, id);
-    return { kind: "seen", id, check, seen: truth(check) === true };
+    const seen = truth(check);
+    return seen === undefined ? [] : [{ kind: "seen", id, check, seen: seen === true }];
   });
   const done = new Set(evidence.flatMap((e) => (e.kind === "claim" ? [] : [e.check.id])));
   const steps: Play["steps"][number][] = [];
+  const trail: Play["trail"][number][] = [];
   let situation: Situation = { band: "unproven", lifts: [], coversOff: [] };
   for (;;) {
-    const { dictionary, posterior } = weighWithPairs(known, evidence);
+    const { dictionary, posterior } = options.singlesOnly
+      ? { dictionary: known, posterior: weigh(known, evidence) }
+      : weighWithPairs(known, evidence);
     const advice = adviseCall(dictionary, posterior);
     const full = steps.length >= (options.mostChecks ?? MOST_CHECKS);
-    const proposal =
-      advice.ready || full
-        ? undefined
-        : nextByOrder(options.order, { dictionary, posterior, situation, evidence, done });
+    trail.push({ item: advice.item, suspect: dictionary.suspects[advice.suspect]!.id, chance: advice.chance });
+    const at = { dictionary, posterior, situation, evidence, done };
+    const proposal = advice.ready || full ? undefined : propose(options.order, at);
     if (!proposal)
       return {
         steps,
         minutes: steps.reduce((sum, s) => sum + s.minutes, 0),
         item: advice.item,
+        suspect: dictionary.suspects[advice.suspect]!.id,
         chance: advice.chance,
         ready: advice.ready,
+        trail,
       };
-    const { check } = proposal;
-    const result = taken(check, truth(check), options);
+    const check = proposal;
+    const shown = truth(check);
+    if (shown === undefined) {
+      // It cannot be made here; neither can it be made later.
+      done.add(check.id);
+      continue;
+    }
+    const result = taken(check, shown, options);
     steps.push({ check, result, minutes: costOf(unit, situation, check).minutes + OVERHEAD_MINUTES });
     evidence.push(evidenceOf(check, result, `step-${steps.length}`));
     done.add(check.id);
     situation = situationAfter(unit, situation, check);
   }
+}
+
+function propose(order: PlayOptions["order"], at: Standpoint): Check | undefined {
+  return typeof order === "function" ? order(at) : nextByOrder(order, at)?.check;
 }
 
 /** The result as the meter and its user make it. */

@@ -4,7 +4,7 @@ import {
   answerLikelihood,
   readingDensities,
   supplyAtStart,
-  thinned,
+  thin,
   type SupplyBelief,
 } from "./likelihood.ts";
 import { RepeatedReading } from "./repeats.ts";
@@ -40,12 +40,16 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
   const log = new Float64Array(n + 1);
   cases.forEach((c, i) => (log[i] = Math.log(suspects[c.suspect]!.prior * c.share)));
   log[n] = Math.log(suspects.find((s) => s.id === NOT_IN_MODEL)!.prior);
+  // The same without the readings: what the complaint alone leaves, against which a fault outside the model is held.
+  const heard = log.slice();
+  let told = normalised(heard);
   const supply = supplyAtStart(n);
   const readings = new Map<string, RepeatedReading>();
   const logs = new Map<string, Float64Array>();
   const answered = new Set<string>();
   const start = bySuspect(dictionary, normalised(log));
-  const after = findings.map((finding) => {
+  let after: Posterior["after"] | undefined;
+  const steps = findings.map((finding) => {
     if (finding.kind === "reading") {
       const { check } = finding;
       const row = dictionary.row(check);
@@ -53,16 +57,16 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
       const y = toScale(check.fn, finding.value);
       const repeated = readings.get(check.id) ?? new RepeatedReading();
       readings.set(check.id, repeated);
-      const { honest, slip } = readingDensities(row, y, supply);
+      const { honest, slip } = readingDensities(row, y, supply, told);
       repeated.add(y, NEAR * spreadOnScale(check.fn, finding.value, 0), honest, slip);
-      const joint = Float64Array.from({ length: n + 1 }, (_, i) => repeated.log(i));
-      const now = thinned(dictionary, joint.subarray(0, n));
-      joint.set(now);
+      const joint = new Float64Array(n + 1);
+      for (let i = 0; i <= n; i++) joint[i] = repeated.log(i);
+      thin(dictionary, joint.subarray(0, n));
       const before = logs.get(check.id);
       logs.set(check.id, joint);
       for (let i = 0; i <= n; i++) log[i]! += joint[i]! - (before?.[i] ?? 0);
     } else {
-      const likelihood = answerLikelihood(dictionary, finding);
+      const likelihood = answerLikelihood(dictionary, told, finding);
       const key = finding.kind === "claim" ? finding.id : finding.check.id;
       const factor = answered.has(key) ? REPEAT : 1;
       answered.add(key);
@@ -72,9 +76,11 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
         const add = factor * (i < n ? likelihood.cases[i]! : likelihood.notInModel);
         own[i]! += add;
         log[i]! += add;
+        heard[i]! += add;
       }
+      told = normalised(heard);
     }
-    return { id: finding.id, suspects: bySuspect(dictionary, normalised(log)) };
+    return { id: finding.id, log: log.slice() };
   });
   const chances = normalised(log);
   return {
@@ -85,7 +91,12 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
     readings,
     logs,
     start,
-    after,
+    get after() {
+      return (after ??= steps.map((s) => ({
+        id: s.id,
+        suspects: bySuspect(dictionary, normalised(s.log)),
+      })));
+    },
   };
 }
 
@@ -98,10 +109,11 @@ const FLOOR = 1e-12;
 function normalised(log: Float64Array): Float64Array {
   let top = -Infinity;
   for (const value of log) top = Math.max(top, value);
-  const chances = log.map((value) => Math.max(FLOOR, Math.exp(value - top)));
+  const chances = new Float64Array(log.length);
   let sum = 0;
-  for (const value of chances) sum += value;
-  return chances.map((value) => value / sum);
+  for (let i = 0; i < log.length; i++) sum += chances[i] = Math.max(FLOOR, Math.exp(log[i]! - top));
+  for (let i = 0; i < log.length; i++) chances[i]! /= sum;
+  return chances;
 }
 
 function bySuspect(dictionary: Dictionary, chances: Float64Array): Float64Array {

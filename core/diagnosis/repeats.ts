@@ -46,7 +46,10 @@ export class RepeatedReading {
 
   /** Log likelihood of all readings in case i. */
   log(i: number): number {
-    return Math.log(Math.max(1e-300, this.honestAndSlip(i).total));
+    const [only, other] = this.groups;
+    if (!only || other) return Math.log(Math.max(1e-300, this.honestAndSlip(i).total));
+    const slip = SLIP * SLIP_AGAIN ** (only.count - 1) * only.slip;
+    return Math.log(Math.max(1e-300, (1 - SLIP) ** only.count * only.honest[i]! + slip));
   }
 
   /** Chance, in case i, that the last reading was a slip. */
