@@ -14,7 +14,9 @@ export interface Bin {
 const LIMITS = [0, 0.15, 0.25, 0.35, 0.45, 0.55, 0.65, 0.75, 0.85, 0.95, 1.0001];
 
 /** What was said and what was so, after every check of every play: the leading item, and whether it was at fault. */
-export function calibrate(benches: readonly { readonly bench: Bench; readonly plays: readonly Single[] }[]): Bin[] {
+export function calibrate(
+  benches: readonly { readonly bench: Bench; readonly plays: readonly Single[] }[],
+): Bin[] {
   const said = benches.flatMap(({ bench, plays }) =>
     plays.flatMap(({ fault, play }) =>
       play.trail.map(({ item, chance }) => ({ chance, right: strictlyRight(bench, fault, item) })),

@@ -101,7 +101,10 @@ ${table(
       ),
     ],
     ["both of a pair of faults found", ...target(percent(e.pairsShare), "85 %", e.pairsShare >= 0.85)],
-    ["“not in the model” leads where it is so", ...target(percent(e.unknownShare), "90 %", e.unknownShare >= 0.9)],
+    [
+      "“not in the model” leads where it is so",
+      ...target(percent(e.unknownShare), "90 %", e.unknownShare >= 0.9),
+    ],
     [
       "right when it says about 90 %",
       ...target(percent(e.calibration90), "85 to 95 %", e.calibration90 >= 0.85 && e.calibration90 <= 0.95),

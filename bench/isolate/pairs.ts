@@ -76,7 +76,7 @@ function playPair(
   const named = first.item.split("+");
   const hits = (one: Suspect) => named.some((item) => isRight(bench, one.id, item));
   if (hits(a) && hits(b)) return done(true, first.minutes);
-  if (named.length > 1 || !first.ready) return done(false, first.minutes);
+  if (named.length > 1) return done(false, first.minutes);
   const left = hits(a) ? b : hits(b) && kind === "chance" ? a : undefined;
   if (!left) return done(false, first.minutes);
   const rest = bench.faults.find((f) => f.id === left.id);

@@ -95,7 +95,10 @@ function classes(row: ReadingRow, cases: readonly number[]): number[] {
   let k = 0;
   order.forEach((i, n) => {
     const before = order[n - 1];
-    if (before !== undefined && row.mean[i]! - row.mean[before]! > 4 * Math.hypot(row.sd[i]!, row.sd[before]!))
+    if (
+      before !== undefined &&
+      row.mean[i]! - row.mean[before]! > 4 * Math.hypot(row.sd[i]!, row.sd[before]!)
+    )
       k++;
     classOf.set(i, k);
   });

@@ -47,16 +47,17 @@ function bridged(unit: UnitModel, random: () => number): Changed {
     item: unit.items[0]!.id,
     weights: {},
   };
-  return { what: `${ohms.toFixed(0)} ohm from ${a} to ${b}`, unit: { ...unit, parts: [...unit.parts, leak] } };
+  return {
+    what: `${ohms.toFixed(0)} ohm from ${a} to ${b}`,
+    unit: { ...unit, parts: [...unit.parts, leak] },
+  };
 }
 
 function crossed(unit: UnitModel, random: () => number): Changed {
   const wires = unit.parts.filter((p) => p.type === "wire");
   const [a, b] = [wires[Math.floor(random() * wires.length)]!, wires[Math.floor(random() * wires.length)]!];
   const parts = unit.parts.map((p) =>
-    p === a || p === b
-      ? { ...p, terminals: { ...p.terminals, b: (p === a ? b : a).terminals.b! } }
-      : p,
+    p === a || p === b ? { ...p, terminals: { ...p.terminals, b: (p === a ? b : a).terminals.b! } } : p,
   );
   return { what: `${a.id} and ${b.id} changed over`, unit: { ...unit, parts } };
 }
@@ -86,5 +87,7 @@ function looksKnown({ dictionary }: Bench, truth: Truth): boolean {
     const shown = truth(row.check);
     return typeof shown === "number" ? [{ row, y: toScale(row.check.fn, shown) }] : [];
   });
-  return dictionary.cases.some((_, i) => rows.every(({ row, y }) => Math.abs(y - row.mean[i]!) < 3 * row.sd[i]!));
+  return dictionary.cases.some((_, i) =>
+    rows.every(({ row, y }) => Math.abs(y - row.mean[i]!) < 3 * row.sd[i]!),
+  );
 }

@@ -70,7 +70,9 @@ function readTruths(dictionary: Dictionary, file: string): Map<string, Truth> {
         throw new UsageError(`${file}: ${dictionary.unit.id} has no suspect “${fault}”.`);
       const stray = Object.keys(readings).find((id) => !checks.has(id));
       if (stray !== undefined)
-        throw new UsageError(`${file}: “${fault}” has a reading for ${stray}, which is no check of ${dictionary.unit.id}.`);
+        throw new UsageError(
+          `${file}: “${fault}” has a reading for ${stray}, which is no check of ${dictionary.unit.id}.`,
+        );
       return [
         fault,
         // What the file does not tell cannot be checked in that play.

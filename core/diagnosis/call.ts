@@ -1,9 +1,7 @@
 import type { Dictionary } from "./dictionary.ts";
 import { byItem, itemKey } from "./items.ts";
 import type { Posterior } from "./posterior.ts";
-
-/** How sure is sure enough to replace an item without another check. */
-export const CALL_CHANCE = 0.985;
+import { ECONOMY, type Economy } from "./stopping.ts";
 
 /** What is to be replaced, if the findings carry it, and the finding that proves it. */
 export interface CallAdvice {
@@ -11,7 +9,7 @@ export interface CallAdvice {
   readonly chance: number;
   /** Likeliest suspect of the item. */
   readonly suspect: number;
-  /** True when the chance reaches CALL_CHANCE and the item is a real one. */
+  /** True when the chance reaches the chance wanted and the item is a real one. */
   readonly ready: boolean;
   /** Finding that raised the item's odds most, and the factor. Undefined when nothing raised them. */
   readonly proof?: { readonly finding: string; readonly factor: number };
@@ -19,7 +17,11 @@ export interface CallAdvice {
   readonly next: readonly { readonly item: string; readonly chance: number }[];
 }
 
-export function adviseCall(dictionary: Dictionary, posterior: Posterior): CallAdvice {
+export function adviseCall(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  { callChance }: Economy = ECONOMY,
+): CallAdvice {
   const items = byItem(dictionary, posterior);
   const first = items[0]!;
   const isItem = dictionary.suspects[first.suspects[0]!]!.item !== undefined;
@@ -28,7 +30,7 @@ export function adviseCall(dictionary: Dictionary, posterior: Posterior): CallAd
     item: first.id,
     chance: first.chance,
     suspect: first.suspects[0]!,
-    ready: isItem && first.chance >= CALL_CHANCE,
+    ready: isItem && first.chance >= callChance,
     ...(proof ? { proof } : {}),
     next: items.slice(1, 4).map(({ id, chance }) => ({ item: id, chance })),
   };

@@ -82,7 +82,9 @@ export function trialCheck(unit: UnitModel, trial: Trial, subject: string): Tria
         : unit.parts.some((p) => p.id === subject);
   if (!known) throw new TrialError(`The unit ${unit.id} has nothing called “${subject}” to ${trial}.`);
   if (trial === "bypass" && isProtective(unit, subject))
-    throw new TrialError(`${subject} protects people or the unit: no jumper goes across it, not even for a moment.`);
+    throw new TrialError(
+      `${subject} protects people or the unit: no jumper goes across it, not even for a moment.`,
+    );
   const course = unit.courses.find((c) => c.load === subject) ?? unit.courses[0];
   const setup = {
     state: trial === "strip" ? live.id : (course?.state ?? live.id),
@@ -92,7 +94,8 @@ export function trialCheck(unit: UnitModel, trial: Trial, subject: string): Tria
 }
 
 /** Fuses, breakers, cut-outs, limits, and door and lid switches are never bridged. */
-const PROTECTIVE = /fuse|breaker|rcd|leakage|cut-?out|limit|thermal|door|lid|interlock|safety|edge|pressure|flame|stop/iu;
+const PROTECTIVE =
+  /fuse|breaker|rcd|leakage|cut-?out|limit|thermal|door|lid|interlock|safety|edge|pressure|flame|stop/iu;
 
 export function isProtective(unit: UnitModel, partId: string): boolean {
   const part = unit.parts.find((p) => p.id === partId);

@@ -52,8 +52,7 @@ export class Benches {
     const { expanded, healthy } = this.at(setup);
     const live = this.unit.states.find((s) => s.id === setup.state)!.power === "live";
     return rowsOfSetup(this.unit, expanded, healthy, suspects, cases, checks, (c, point) => {
-      if (point.status === "chatter")
-        this.chattering.push(`${suspects[c.suspect]!.id} @ ${setupKey(setup)}`);
+      if (point.status === "chatter") this.chattering.push(`${suspects[c.suspect]!.id} @ ${setupKey(setup)}`);
       if (live && setup.lifts.length === 0) this.noteOpened(c, point);
     });
   }

@@ -63,7 +63,13 @@ export function buildDictionary(
       ongoing,
     ));
   };
-  const source: Source = { unit, singles: cases, benches: new Benches(unit), symptoms, symptomsSoFar: () => table };
+  const source: Source = {
+    unit,
+    singles: cases,
+    benches: new Benches(unit),
+    symptoms,
+    symptomsSoFar: () => table,
+  };
   const rows = computeRows(source, suspects, cases, checks, [], report);
   return assemble(source, suspects, cases, [...rows.values()]);
 }
@@ -138,10 +144,7 @@ function computeRows(
   const own = [...byId.values()].filter((row) => "mean" in row);
   for (const check of checks)
     if (isTable(check))
-      byId.set(
-        check.id,
-        trialRow(unit, suspects, cases, check, own.length > 0 ? own : known),
-      );
+      byId.set(check.id, trialRow(unit, suspects, cases, check, own.length > 0 ? own : known));
     else if (check.kind === "observation" && seenInRun(unit, check))
       byId.set(check.id, runRow(source, suspects, cases, check));
   return byId;
@@ -189,4 +192,3 @@ function groupBySetup(checks: readonly Check[]): Map<string, Check[]> {
   }
   return groups;
 }
-

@@ -1,7 +1,7 @@
 /** Diagnosis: suspects, the fault dictionary, the weighing of findings, what to check next, the call. */
 export { ambiguityGroups, twinsOf } from "./ambiguity.ts";
 export { whatItBetrays, type Betrayal } from "./betrays.ts";
-export { adviseCall, CALL_CHANCE, proofOf, type CallAdvice } from "./call.ts";
+export { adviseCall, proofOf, type CallAdvice } from "./call.ts";
 export {
   isProtective,
   listChecks,
@@ -19,13 +19,23 @@ export {
   type Trial,
   type TrialCheck,
 } from "./checks.ts";
-export { costOf, coversFor, hazardous, minutesFor, situationAfter, type Band, type CheckCost, type Situation, type Step } from "./cost.ts";
 export {
-  buildDictionary,
-  DictionarySizeError,
-  type Dictionary,
-} from "./dictionary.ts";
+  costOf,
+  coversFor,
+  hazardous,
+  minutesFor,
+  situationAfter,
+  type Band,
+  type CheckCost,
+  type Situation,
+  type Step,
+} from "./cost.ts";
+export { buildDictionary, DictionarySizeError, type Dictionary } from "./dictionary.ts";
 export type { AnswerRow, ReadingRow, Row } from "./rows.ts";
+export { boardOrComponent, likelyCause, type BoardOrComponent } from "./causes.ts";
+export { contradictions, type Contradiction } from "./contradictions.ts";
+export { remainingMinutes } from "./remaining.ts";
+export { ECONOMY, stopOrCheck, type Economy, type StopOrCheck } from "./stopping.ts";
 export type { Evidence } from "./evidence.ts";
 export { byItem, itemKey, type ItemChance } from "./items.ts";
 export { forecastCheck, rankChecks, STANDING, type OutcomeForecast, type Proposal } from "./nextCheck.ts";
@@ -33,7 +43,14 @@ export type { OutcomeLabel } from "./outcomes.ts";
 export { isSettled, optimalMinutes, split, weightOf, type SmallProblem } from "./optimum.ts";
 export { entropy } from "./information.ts";
 export { findingsSchema, readFindings, type FindingsFile } from "./findingsFile.ts";
-export { nextByOrder, nextOnPlainWalk, ORDERS, type Order, type Standpoint, type WalkOrder } from "./orders.ts";
+export {
+  nextByOrder,
+  nextOnPlainWalk,
+  ORDERS,
+  type Order,
+  type Standpoint,
+  type WalkOrder,
+} from "./orders.ts";
 export { playFault, type Play, type PlayOptions, type Truth } from "./play.ts";
 export { isOutside, weighWithPairs, type Weighed } from "./pairs.ts";
 export { weigh, type Posterior } from "./posterior.ts";

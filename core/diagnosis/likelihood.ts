@@ -59,7 +59,7 @@ export function readingDensities(
   const honest = new Float64Array(n + 1);
   for (let i = 0; i < n; i++) honest[i] = honestDensity(row, i, y, slip, supply);
   // Outside the model a reading may be what some fault of the model would give, though not always the same one, or anything.
-  honest[n] = 0.5 * expectation(told, honest) + 0.5 * slip;
+  honest[n] = LIKE_SOME_FAULT * expectation(told, honest) + (1 - LIKE_SOME_FAULT) * slip;
   return { honest, slip };
 }
 
@@ -67,7 +67,7 @@ function honestDensity(row: ReadingRow, i: number, y: number, slip: number, supp
   const slope = row.slope[i]!;
   const mean = row.mean[i]! + slope * (supply.mean[i]! - 1);
   const variance = row.sd[i]! ** 2 + slope ** 2 * supply.variance[i]!;
-  const density = readingDensity(y, mean, Math.sqrt(variance));
+  const density = densityOf(row.check.fn, y, mean, Math.sqrt(variance));
   // Kalman update of the supply, in the measure in which this reading is an honest one under this case.
   const honest = (1 - SLIP) * density;
   const gain = ((honest / (honest + SLIP * slip)) * slope * supply.variance[i]!) / variance;
@@ -76,6 +76,21 @@ function honestDensity(row: ReadingRow, i: number, y: number, slip: number, supp
   supply.variance[i]! *= 1 - gain * slope;
   return density;
 }
+
+/**
+ * Density of an honest reading. Volts that the model leaves wide open (a floating conductor, a fault of unknown size)
+ * are as likely near what it says as anywhere in the width it gives them.
+ */
+function densityOf(fn: MeterFunction, y: number, mean: number, sd: number): number {
+  const tight = 0.3 + 0.03 * Math.abs(mean);
+  const wide = readingDensity(y, mean, sd);
+  return FUNCTION_UNIT[fn] === "V" && sd > 4 * tight
+    ? 0.5 * wide + 0.5 * readingDensity(y, mean, tight)
+    : wide;
+}
+
+/** Outside the model, the share of readings that are like those of some fault inside it. Common practice, no source. */
+const LIKE_SOME_FAULT = 0.7;
 
 /** What makes a fault that comes and goes look whole (case 0) the rest of the time, on log likelihoods. */
 export function thin({ suspects, cases }: Dictionary, logs: Float64Array): Float64Array {
@@ -123,7 +138,10 @@ export function answerLikelihood(
       const chanceOf = (chance: number) => Math.log(evidence.seen ? chance : 1 - chance);
       row.chance.forEach((chance, i) => (cases[i] = chanceOf(chance)));
       thin(dictionary, cases);
-      return { cases, notInModel: outsideAnswer(evidence) ?? Math.log(expectation(told, cases.map(Math.exp))) };
+      return {
+        cases,
+        notInModel: outsideAnswer(evidence) ?? Math.log(expectation(told, cases.map(Math.exp))),
+      };
     }
     case "beep": {
       const row = dictionary.row(evidence.check);
@@ -148,11 +166,7 @@ const STEADY_SEEMS_LOOSE = 0.05;
 const LOOSE_SEEMS_LOOSE = 0.6;
 
 /** "It comes and goes": for faults that do and that would show here; a little for the others. */
-function comesAndGoes(
-  dictionary: Dictionary,
-  { chance }: AnswerRow,
-  cases: Float64Array,
-): FindingLikelihood {
+function comesAndGoes(dictionary: Dictionary, { chance }: AnswerRow, cases: Float64Array): FindingLikelihood {
   dictionary.cases.forEach(({ suspect }, i) => {
     const { intermittent } = dictionary.suspects[suspect]!;
     const shows = Math.abs(chance[i]! - chance[0]!) > 0.5;

@@ -84,14 +84,21 @@ function rateOverTwo(
 }
 
 /** The live cases once outcome k is known. */
-function afterwards(live: LiveCases, { pooled, differing, chance }: Outcomes, k: number, sum: number): LiveCases {
+function afterwards(
+  live: LiveCases,
+  { pooled, differing, chance }: Outcomes,
+  k: number,
+  sum: number,
+): LiveCases {
   const m = differing.length;
   const weights = live.chance.map((w) => (w * pooled[k]!) / sum);
   for (let d = 0; d < m; d++) {
     const j = differing[d]!;
     weights[j] = (live.chance[j]! * chance[k * m + d]!) / sum;
   }
-  const kept = [...live.index.keys()].filter((j) => weights[j]! > 1e-3).sort((a, b) => weights[b]! - weights[a]!);
+  const kept = [...live.index.keys()]
+    .filter((j) => weights[j]! > 1e-3)
+    .sort((a, b) => weights[b]! - weights[a]!);
   return {
     index: Int32Array.from(kept, (j) => live.index[j]!),
     chance: Float64Array.from(kept, (j) => weights[j]!),

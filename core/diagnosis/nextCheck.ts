@@ -79,7 +79,15 @@ export function rankChecks(
   const candidates = candidatesFor(dictionary, posterior, live, items, situation, done);
   const most = candidates.reduce((top, c) => Math.max(top, c.gain), 0);
   const telling = candidates.filter((c) => c.gain >= WORTH_OF_BEST * most).sort((a, b) => b.score - a.score);
-  const first = bestOfTwo(dictionary, posterior, live, items, situation, telling.slice(0, LOOK_AHEAD), candidates);
+  const first = bestOfTwo(
+    dictionary,
+    posterior,
+    live,
+    items,
+    situation,
+    telling.slice(0, LOOK_AHEAD),
+    candidates,
+  );
   const ranked = first ? [first, ...telling.filter((c) => c !== first)] : telling;
   const now = itemChances(dictionary, posterior, items);
   return ranked.slice(0, limit).map((c) => proposalOf(posterior, live, items, now, c));
@@ -147,7 +155,15 @@ export function forecastCheck(
   const gain = Math.max(0, bits - remainingBits(posterior.notInModel, live, base, outcomes, items));
   const cost = costOf(dictionary.unit, situation, check);
   const minutes = minutesFor(cost, hazardous(dictionary.unit));
-  const candidate = { row, outcomes, repeat: repeated !== undefined, cost, minutes, gain, score: gain / minutes };
+  const candidate = {
+    row,
+    outcomes,
+    repeat: repeated !== undefined,
+    cost,
+    minutes,
+    gain,
+    score: gain / minutes,
+  };
   return proposalOf(posterior, live, items, itemChances(dictionary, posterior, items), candidate);
 }
 

@@ -92,7 +92,9 @@ function nextStrip({ dictionary, posterior, evidence, done }: Standpoint): Check
   const { unit } = dictionary;
   let opening = 0;
   posterior.cases.forEach((chance, i) => (opening += dictionary.opens(i).size > 0 ? chance : 0));
-  const holds = evidence.some((e) => e.kind === "seen" && e.check.kind === "trial" && e.check.trial === "strip" && e.seen);
+  const holds = evidence.some(
+    (e) => e.kind === "seen" && e.check.kind === "trial" && e.check.trial === "strip" && e.seen,
+  );
   if (opening < 0.1 || holds) return undefined;
   return unit.lifts.map((lift) => trialCheck(unit, "strip", lift.id)).find((c) => !done.has(c.id));
 }

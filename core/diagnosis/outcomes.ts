@@ -91,14 +91,14 @@ function differingIn(live: LiveCases, row: Row): Int32Array {
 export function outcomesOf(live: LiveCases, row: Row): Outcomes {
   const differing = differingIn(live, row);
   const m = differing.length;
-  if ("chance" in row) return answers(differing, row.chance[0]!, (d) => row.chance[live.index[differing[d]!]!]!);
+  if ("chance" in row)
+    return answers(differing, row.chance[0]!, (d) => row.chance[live.index[differing[d]!]!]!);
   const { mean, spread } = readings(live, row, differing);
   const limits = classLimits(mean, spread, pooledAnchor(live, differing));
   const classes = limits.length + 1;
   const pooled = new Float64Array(classes);
   const chance = new Float64Array(classes * m);
-  if (classes === 1)
-    return { classes, pooled: pooled.fill(1), differing, chance: chance.fill(1), limits };
+  if (classes === 1) return { classes, pooled: pooled.fill(1), differing, chance: chance.fill(1), limits };
   const nothing = row.check.fn === "ohm" ? classes - 1 : classAt(limits, 0);
   // Entry 0 is the healthy reading, entry d + 1 the differing case d.
   for (let e = 0; e <= m; e++) {

@@ -134,7 +134,8 @@ function consequences(dictionary: Dictionary, posterior: Posterior, findings: re
     const b = cases.findIndex((c) => c.suspect === suspect);
     return cases.flatMap((c, a): Pair[] => {
       const cause = suspects[c.suspect]!;
-      if (!dictionary.opens(a).has(suspects[suspect]!.part!) || cause.part === suspects[suspect]!.part) return [];
+      if (!dictionary.opens(a).has(suspects[suspect]!.part!) || cause.part === suspects[suspect]!.part)
+        return [];
       const prior = HAS_BLOWN * cause.prior * c.share;
       return [{ a, b, prior, score: Math.log(prior) + composed(list, a, b) }];
     });

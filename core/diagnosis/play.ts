@@ -66,7 +66,11 @@ export function playFault(known: Dictionary, truth: Truth, options: PlayOptions)
       : weighWithPairs(known, evidence);
     const advice = adviseCall(dictionary, posterior);
     const full = steps.length >= (options.mostChecks ?? MOST_CHECKS);
-    trail.push({ item: advice.item, suspect: dictionary.suspects[advice.suspect]!.id, chance: advice.chance });
+    trail.push({
+      item: advice.item,
+      suspect: dictionary.suspects[advice.suspect]!.id,
+      chance: advice.chance,
+    });
     const at = { dictionary, posterior, situation, evidence, done };
     const proposal = advice.ready || full ? undefined : propose(options.order, at);
     if (!proposal)

@@ -1,12 +1,6 @@
 import type { Dictionary } from "./dictionary.ts";
 import type { Evidence } from "./evidence.ts";
-import {
-  answerLikelihood,
-  readingDensities,
-  supplyAtStart,
-  thin,
-  type SupplyBelief,
-} from "./likelihood.ts";
+import { answerLikelihood, readingDensities, supplyAtStart, thin, type SupplyBelief } from "./likelihood.ts";
 import { RepeatedReading } from "./repeats.ts";
 import { spreadOnScale, toScale } from "./scale.ts";
 import { NOT_IN_MODEL } from "./suspects.ts";

@@ -64,8 +64,7 @@ function standsAcross(unit: UnitModel, part: string, rows: readonly Row[]): (i: 
       ? [row]
       : [],
   );
-  return (i) =>
-    across.some(({ mean, sd }) => Math.abs(mean[0]!) < 1 && Math.abs(mean[i]!) > 5 * sd[i]! + 2);
+  return (i) => across.some(({ mean, sd }) => Math.abs(mean[0]!) < 1 && Math.abs(mean[i]!) > 5 * sd[i]! + 2);
 }
 
 /** Leaks to the case and wear that is only heard do not keep a fed load from running. */
