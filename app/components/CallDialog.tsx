@@ -62,6 +62,32 @@ function Calling({ view, onClose, onEnter }: CallProps) {
         </dd>
         <dt className="text-ink-soft">Proved by</dt>
         <dd data-testid="proof">{proof?.text ?? "no finding yet"}</dd>
+        {advised && call.cause && (
+          <>
+            <dt className="text-ink-soft">Behind it</dt>
+            <dd>{call.cause}</dd>
+          </>
+        )}
+        {advised && call.next[0] && call.next[0].chance >= 0.005 && (
+          <>
+            <dt className="text-ink-soft">Second suspect</dt>
+            <dd>
+              {call.next[0].name}, {percentText(call.next[0].chance)} %
+            </dd>
+          </>
+        )}
+        {advised && (
+          <>
+            <dt className="text-ink-soft">Proof after</dt>
+            <dd>{call.proofRun}</dd>
+          </>
+        )}
+        {advised && call.component && (
+          <>
+            <dt className="text-ink-soft">Board or part</dt>
+            <dd>{call.component}</dd>
+          </>
+        )}
         {advised && call.disproof && (
           <>
             <dt className="text-ink-soft">Against it</dt>
@@ -71,7 +97,7 @@ function Calling({ view, onClose, onEnter }: CallProps) {
       </dl>
       {!(advised && call.ready) && (
         <p className="border-l-4 border-hazard bg-hazard-soft px-3 py-2 font-semibold">
-          The findings do not carry this call yet. One more check costs less than a wrong part.
+          The findings do not carry this call yet. {advised && call.economy}
         </p>
       )}
       {item.note && <p className="border-l-4 border-hazard px-3 py-1">{item.note}</p>}

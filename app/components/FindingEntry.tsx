@@ -1,5 +1,6 @@
 import { useMemo, useRef, useState } from "react";
 import {
+  answerWords,
   checkText,
   checkOf,
   describeEntryProblem,
@@ -54,8 +55,8 @@ export function FindingEntry({ unit, proposal, state, defaultState, onEnter, onP
       aria-label="Enter a finding"
       className="border-b-[1.5px] border-ink bg-here-soft px-4 py-2 sticky bottom-0 -mt-[1.5px] border-t-[1.5px]"
     >
-      {proposal?.check.kind === "observation" && (
-        <YesNo unit={unit} observation={proposal.check.observation} onEnter={onEnter} onSaid={setSaid} />
+      {proposal && proposal.check.kind !== "reading" && (
+        <YesNo unit={unit} check={proposal.check} onEnter={onEnter} onSaid={setSaid} />
       )}
       <form
         onSubmit={(e) => {
@@ -159,20 +160,23 @@ function understand(
 
 function YesNo({
   unit,
-  observation,
+  check,
   onEnter,
   onSaid,
 }: {
   unit: UnitModel;
-  observation: string;
+  check: Exclude<ProposalView["check"], { kind: "reading" }>;
   onEnter: Props["onEnter"];
   onSaid: (text: string) => void;
 }) {
-  const found = unit.observations.find((o) => o.id === observation)!;
+  const found = answerWords(unit, check);
   const answer = (seen: boolean) => {
     const problem = onEnter({
       type: "finding",
-      check: { kind: "observation", observation },
+      check:
+        check.kind === "trial"
+          ? { kind: "trial", trial: check.trial, subject: check.subject }
+          : { kind: "observation", observation: check.observation },
       result: { kind: "seen", seen },
     });
     onSaid(problem ?? `Recorded: ${seen ? found.yes : found.no}`);

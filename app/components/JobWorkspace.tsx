@@ -1,4 +1,5 @@
 import { useMemo, useState } from "react";
+import type { Order } from "#core/diagnosis/index.ts";
 import { replay, type EventBody, type JobView } from "#core/job/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { useDiagnosis } from "../jobs/useDiagnosis.ts";
@@ -9,20 +10,26 @@ import { BandDialog } from "./BandDialog.tsx";
 import { CallDialog } from "./CallDialog.tsx";
 import { CallStrip } from "./CallStrip.tsx";
 import { CoursePanel } from "./CoursePanel.tsx";
+import { DoubtNotice } from "./DoubtNotice.tsx";
 import { FindingEntry } from "./FindingEntry.tsx";
 import { JobHeader } from "./JobHeader.tsx";
 import { Ledger } from "./Ledger.tsx";
 import { NextCard } from "./NextCard.tsx";
+import { OrderPanel } from "./OrderPanel.tsx";
 import { OutboxNotice } from "./OutboxNotice.tsx";
 import { PowerBand } from "./PowerBand.tsx";
+import { RecapPanel } from "./RecapPanel.tsx";
 import { RetractDialog } from "./RetractDialog.tsx";
 import { useShop } from "./ShopBar.tsx";
 import { SequencePanel } from "./SequencePanel.tsx";
 import { SuspectList } from "./SuspectList.tsx";
+import { TrialEntry } from "./TrialEntry.tsx";
+import { WhatIfLine } from "./WhatIfLine.tsx";
 
 type Open =
   | { dialog: "band"; to?: "live" | "dead" }
   | { dialog: "call" }
+  | { dialog: "order" }
   | { dialog: "retract"; finding: string }
   | undefined;
 
@@ -33,7 +40,8 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
   useFreshJob();
   const { person, people } = useShop();
   const { events, pending, record, discard, resend } = useJobLog(job.id, job.events);
-  const { view, progress, trouble } = useDiagnosis(unit, events, first);
+  const [order, setOrder] = useState<Order>("information");
+  const { view, progress, trouble, ask } = useDiagnosis(unit, events, order, first);
   const [open, setOpen] = useState<Open>();
   // The check in hand: it stays on the card while the power is changed for it, whatever then ranks first.
   const [inHand, setInHand] = useState<string>();
@@ -75,6 +83,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
     p: () => changePower(),
     c: () => setOpen({ dialog: "call" }),
     n: () => choose((chosen + 1) % Math.max(1, view.next.length)),
+    o: () => setOpen({ dialog: "order" }),
   });
 
   return (
@@ -104,6 +113,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
         <div className="order-2 flex min-w-0 flex-col border-ink bg-sheet xl:order-1 xl:overflow-y-auto xl:border-r-[1.5px]">
           <CoursePanel courses={view.courses} chosen={courseId} proposal={proposal} onChoose={setCourseId} />
           {view.sequence && <SequencePanel sequence={view.sequence} onCourse={setCourseId} />}
+          <RecapPanel recap={view.recap} />
           <Ledger
             rows={view.ledger}
             claims={state.claims}
@@ -116,7 +126,21 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
           <CallStrip view={view} onCall={() => setOpen({ dialog: "call" })} jobId={job.id} />
           {!closed && (
             <>
+              <DoubtNotice view={view} onAgain={setInHand} />
               <NextCard
+                order={order}
+                onOrder={() => setOpen({ dialog: "order" })}
+                whatIf={
+                  proposal && (
+                    <WhatIfLine
+                      key={proposal.check.id}
+                      unit={unit}
+                      events={events}
+                      proposal={proposal}
+                      ask={ask}
+                    />
+                  )
+                }
                 proposals={view.next}
                 chosen={chosen}
                 band={state.band}
@@ -131,6 +155,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
                 onEnter={enter}
                 onPower={changePower}
               />
+              <TrialEntry unit={unit} onEnter={enter} />
             </>
           )}
           <SuspectList view={view} />
@@ -143,6 +168,18 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
           to={open.to}
           onClose={() => setOpen(undefined)}
           onDeclare={(body) => enterOrSay(body) && setOpen(undefined)}
+        />
+      )}
+      {open?.dialog === "order" && (
+        <OrderPanel
+          events={events}
+          order={order}
+          ask={ask}
+          onChoose={(chosenOrder) => {
+            setOrder(chosenOrder);
+            setInHand(undefined);
+          }}
+          onClose={() => setOpen(undefined)}
         />
       )}
       {open?.dialog === "call" && (

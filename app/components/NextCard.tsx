@@ -1,6 +1,7 @@
 import { Zap } from "lucide-react";
-import type { JobView, ProbeView, ProposalView } from "#core/job/index.ts";
-import { Button } from "./Button.tsx";
+import type { Order } from "#core/diagnosis/index.ts";
+import { ORDER_NAME, type JobView, type ProbeView, type ProposalView } from "#core/job/index.ts";
+import { Button, Key } from "./Button.tsx";
 import { WireSwatch } from "./WireSwatch.tsx";
 import { Yoke } from "./Yoke.tsx";
 
@@ -8,12 +9,15 @@ interface Props {
   proposals: readonly ProposalView[];
   chosen: number;
   band: JobView["state"]["band"];
+  order: Order;
+  whatIf: React.ReactNode;
+  onOrder: () => void;
   onChoose: (index: number) => void;
   onPower: (to: "live" | "dead") => void;
 }
 
 /** The check that pays best now: where the probes go, what it may read, what each outcome leaves. */
-export function NextCard({ proposals, chosen, band, onChoose, onPower }: Props) {
+export function NextCard({ proposals, chosen, band, order, whatIf, onOrder, onChoose, onPower }: Props) {
   const proposal = proposals[Math.min(chosen, proposals.length - 1)];
   if (!proposal)
     return (
@@ -49,6 +53,11 @@ export function NextCard({ proposals, chosen, band, onChoose, onPower }: Props) 
           </Button>
         )}
       </div>
+      {proposal.repeat && (
+        <p className="border-l-4 border-here bg-here-soft px-3 py-1">
+          The same reading once more: much rests on it, and it may have been a slip.
+        </p>
+      )}
       {proposal.red && proposal.black ? (
         <div className="grid grid-cols-[2.25rem_1fr] items-stretch py-2">
           <Yoke className="row-span-2 h-full max-h-28 w-8" />
@@ -95,6 +104,19 @@ export function NextCard({ proposals, chosen, band, onChoose, onPower }: Props) 
           </div>
         ))}
       </dl>
+      {whatIf}
+      <button
+        type="button"
+        onClick={onOrder}
+        className="flex min-h-11 w-full items-center justify-between border-t border-rule text-left text-[0.9375rem]"
+      >
+        <span>
+          Order: <strong>{ORDER_NAME[order].toLowerCase()}</strong>
+        </span>
+        <span className="flex items-center gap-2 underline">
+          change <Key name="o" />
+        </span>
+      </button>
       {proposal.check.kind === "reading" && proposal.outcomes.some((o) => o.nothing) && (
         <p className="border-t border-rule pt-1.5 text-sm text-ink-soft">
           Nothing on the display may be no contact: prove the probes before you believe it.

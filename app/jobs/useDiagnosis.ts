@@ -1,18 +1,28 @@
 import { proxy, wrap, type Remote } from "comlink";
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Order } from "#core/diagnosis/index.ts";
 import type { JobEvent, JobView } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { DiagnosisWorker } from "../workers/diagnosisProtocol.ts";
 
+export interface Diagnosis {
+  readonly view: JobView;
+  /** 0…1 while the worker builds the unit's dictionary, undefined after. */
+  readonly progress: number | undefined;
+  readonly trouble: string | undefined;
+  /** Asks the worker something else; undefined until it is ready. */
+  readonly ask: <T>(question: (worker: Remote<DiagnosisWorker>) => Promise<T>) => Promise<T> | undefined;
+}
+
 /**
  * The job's view for the events at hand: the server's at first, the browser worker's once it is ready.
- * `progress` is 0…1 while the worker builds the unit's dictionary, undefined after.
  */
 export function useDiagnosis(
   unit: UnitModel,
   events: readonly JobEvent[],
+  order: Order,
   first: JobView,
-): { view: JobView; progress: number | undefined; trouble: string | undefined } {
+): Diagnosis {
   const [view, setView] = useState(first);
   const [progress, setProgress] = useState<number | undefined>(0);
   const [trouble, setTrouble] = useState<string>();
@@ -42,13 +52,17 @@ export function useDiagnosis(
   useEffect(() => {
     const turn = ++asked.current;
     void ready.current
-      ?.then((remote) => remote.view(events))
+      ?.then((remote) => remote.view(events, order))
       .then((next) => {
         // A later question overtakes an earlier answer.
         if (turn === asked.current) setView(next);
       })
       .catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
-  }, [events, learnt]);
+  }, [events, order, learnt]);
 
-  return { view, progress, trouble };
+  const ask = useCallback<Diagnosis["ask"]>(
+    (question) => ready.current?.then((remote) => question(remote)),
+    [],
+  );
+  return { view, progress, trouble, ask };
 }

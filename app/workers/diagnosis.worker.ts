@@ -1,9 +1,14 @@
 import { expose } from "comlink";
 import { buildDictionary, type Dictionary } from "#core/diagnosis/index.ts";
-import { viewJob } from "#core/job/index.ts";
+import { orderView, viewJob, whatIf } from "#core/job/index.ts";
 import type { DiagnosisWorker } from "./diagnosisProtocol.ts";
 
 let dictionary: Dictionary | undefined;
+
+function opened(): Dictionary {
+  if (!dictionary) throw new Error("No unit is open in the diagnosis worker.");
+  return dictionary;
+}
 
 const worker: DiagnosisWorker = {
   async open(unit, report) {
@@ -14,9 +19,14 @@ const worker: DiagnosisWorker = {
   async learnSymptoms() {
     dictionary?.symptoms();
   },
-  async view(events) {
-    if (!dictionary) throw new Error("No unit is open in the diagnosis worker.");
-    return viewJob(dictionary, events);
+  async view(events, order) {
+    return viewJob(opened(), events, order);
+  },
+  async whatIf(events, body) {
+    return whatIf(opened(), events, body);
+  },
+  async order(events, order) {
+    return orderView(opened(), events, order);
   },
 };
 

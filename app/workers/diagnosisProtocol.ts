@@ -1,4 +1,5 @@
-import type { JobEvent, JobView } from "#core/job/index.ts";
+import type { Order } from "#core/diagnosis/index.ts";
+import type { FindingBody, JobEvent, JobView, OrderView, WhatIf } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 
 /** What the page asks of its diagnosis worker. */
@@ -7,6 +8,10 @@ export interface DiagnosisWorker {
   open(unit: UnitModel, report: (done: number) => void): Promise<void>;
   /** Runs the unit's sequence under every fault, so that the next view knows where each would stop. */
   learnSymptoms(): Promise<void>;
-  /** Weighs the events of a job on the open unit. */
-  view(events: readonly JobEvent[]): Promise<JobView>;
+  /** Weighs the events of a job on the open unit; `order` says who proposes the next check. */
+  view(events: readonly JobEvent[], order: Order): Promise<JobView>;
+  /** What a finding would change, before it is made. */
+  whatIf(events: readonly JobEvent[], body: FindingBody): Promise<WhatIf>;
+  /** What an order would do next, and what it costs from here. */
+  order(events: readonly JobEvent[], order: Order): Promise<OrderView>;
 }

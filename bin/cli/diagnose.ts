@@ -3,9 +3,11 @@ import {
   ambiguityGroups,
   buildDictionary,
   byItem,
+  contradictions,
+  isOutside,
   rankChecks,
   readFindings,
-  weigh,
+  weighWithPairs,
   type Dictionary,
   type Evidence,
 } from "#core/diagnosis/index.ts";
@@ -30,12 +32,14 @@ export function diagnose(argv: readonly string[]): string {
   return args.flag("json") ? JSON.stringify(result) : inWords(dictionary, result);
 }
 
-function diagnosisOf(dictionary: Dictionary, evidence: readonly Evidence[]) {
-  const posterior = weigh(dictionary, evidence);
+function diagnosisOf(known: Dictionary, evidence: readonly Evidence[]) {
+  const { dictionary, posterior } = weighWithPairs(known, evidence);
   const advice = adviseCall(dictionary, posterior);
   const done = new Set(evidence.flatMap((e) => (e.kind === "claim" ? [] : [e.check.id])));
   const next = rankChecks(dictionary, posterior, { band: "unproven", lifts: [], coversOff: [] }, done, 8);
   const share = (p: number) => Number(p.toPrecision(4));
+  // Findings are numbered from 1, as they stand in the file.
+  const place = (id: string) => Number(id.slice(1));
   return {
     unit: dictionary.unit.id,
     findings: evidence.length,
@@ -44,6 +48,12 @@ function diagnosisOf(dictionary: Dictionary, evidence: readonly Evidence[]) {
       .sort((a, b) => b.chance - a.chance),
     items: byItem(dictionary, posterior).map(({ id, chance }) => ({ id, chance: share(chance) })),
     call: { item: advice.item, chance: share(advice.chance), ready: advice.ready },
+    measureAgain: contradictions(dictionary, posterior, evidence).map(({ finding, chance, against }) => ({
+      finding: place(finding),
+      chanceOfSlip: share(chance),
+      ...(against === undefined ? {} : { against: place(against) }),
+    })),
+    outsideTheModel: isOutside(dictionary, posterior),
     ambiguityGroups: ambiguityGroups(dictionary, posterior, dictionary.rows).map((group) =>
       group.map((i) => dictionary.suspects[i]!.id),
     ),
@@ -67,6 +77,11 @@ function inWords(dictionary: Dictionary, result: ReturnType<typeof diagnosisOf>)
   const percent = (p: number) => `${(100 * p).toFixed(1).padStart(5)} %`;
   return [
     `${dictionary.unit.name}, ${result.findings} findings:`,
+    ...(result.outsideTheModel ? ["  Nothing in the model explains these findings well."] : []),
+    ...result.measureAgain.map(
+      (m) =>
+        `  Finding ${m.finding} does not fit${m.against ? ` with finding ${m.against}` : ""}: measure it again.`,
+    ),
     ...result.items.slice(0, 6).map((i) => `  ${percent(i.chance)}  ${i.id}`),
     result.call.ready ? `Call: ${result.call.item}.` : "Not enough for a call. Check next:",
     ...(result.call.ready

@@ -15,7 +15,13 @@ export function dictionary(argv: readonly string[]): string {
   const shown = (y: number) => (Number.isFinite(y) ? Number(y.toPrecision(6)) : "OL");
   const checks = built.rows.map((row) =>
     "chance" in row
-      ? { id: row.check.id, observation: row.check.observation, chance: [...row.chance] }
+      ? {
+          id: row.check.id,
+          ...(row.check.kind === "trial"
+            ? { trial: row.check.trial, subject: row.check.subject }
+            : { observation: row.check.observation }),
+          chance: [...row.chance],
+        }
       : {
           id: row.check.id,
           setup: row.check.setup,

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { METER_FUNCTIONS } from "#core/meter/index.ts";
-import { observationCheck, readingCheck } from "./checks.ts";
+import { observationCheck, readingCheck, trialCheck, TrialError, TRIALS } from "./checks.ts";
 import type { Dictionary } from "./dictionary.ts";
 import type { Evidence } from "./evidence.ts";
 
@@ -23,6 +23,8 @@ export const findingsSchema = z.strictObject({
           value: z.union([z.number().finite(), z.literal("OL"), z.boolean()]),
         }),
         z.strictObject({ observation: id, seen: z.union([z.boolean(), z.literal("sometimes")]) }),
+        /** Something tried, answered yes or no: the fault gone, it runs, the fuses hold, it tests good. */
+        z.strictObject({ trial: z.enum(TRIALS), subject: id, yes: z.boolean() }),
         z.strictObject({ claim: id }),
       ]),
     )
@@ -62,6 +64,16 @@ export function readFindings(
     if ("claim" in finding) {
       if (!unit.items.some((item) => item.id === finding.claim)) return lacks("claim", "item", finding.claim);
       return [{ kind: "claim", id: key, item: finding.claim }];
+    }
+    if ("trial" in finding) {
+      try {
+        const check = trialCheck(unit, finding.trial, finding.subject);
+        return [{ kind: "seen", id: key, check, seen: finding.yes }];
+      } catch (error) {
+        if (!(error instanceof TrialError)) throw error;
+        problems.push({ path: `${at}.subject`, message: error.message });
+        return [];
+      }
     }
     if ("observation" in finding) {
       if (!unit.observations.some((o) => o.id === finding.observation))

@@ -7,7 +7,7 @@ import { weigh, type Posterior } from "./posterior.ts";
 import { fromScale } from "./scale.ts";
 
 /** Suspects that are played to the end to see what an order costs from here, and checks at most for each. */
-const PLAYED = 8;
+const PLAYED = 5;
 const MOST_CHECKS = 25;
 
 /**

@@ -13,7 +13,7 @@ import {
   type ReadingRow,
 } from "./index.ts";
 import { SLIP } from "./likelihood.ts";
-import { normalBelow, normalDensity } from "./normal.ts";
+import { normalBelow, normalDensity, readingDensity } from "./normal.ts";
 import { entropy } from "./information.ts";
 import { liveCases, outcomeLabels, outcomesOf } from "./outcomes.ts";
 
@@ -78,6 +78,10 @@ function twoSuspects(): Dictionary {
     chattering: [],
     symptoms: () => undefined,
     symptomsSoFar: () => undefined,
+    opens: () => new Set(),
+    withPairs() {
+      return this;
+    },
   };
 }
 
@@ -85,8 +89,8 @@ describe("Bayes by hand", () => {
   test("two suspects, one reading", () => {
     // A predicts 0 ± 1, B predicts 10 ± 1, read 1. Slips: 0.6·N(1; 0, 0.4) + 0.4/26 over a range of −13 … 13.
     const slip = 0.6 * normalDensity(1, 0, 0.4) + 0.4 / 26;
-    const a = (1 - SLIP) * normalDensity(1, 0, 1) + SLIP * slip;
-    const b = (1 - SLIP) * normalDensity(1, 10, 1) + SLIP * slip;
+    const a = (1 - SLIP) * readingDensity(1, 0, 1) + SLIP * slip;
+    const b = (1 - SLIP) * readingDensity(1, 10, 1) + SLIP * slip;
     const wanted = (0.75 * a) / (0.75 * a + 0.25 * b);
     const posterior = weigh(twoSuspects(), [
       { kind: "reading", id: "r", check: readingCheck(dead, "vdc", "HT1.1", "HT1.2"), value: 1 },
@@ -103,7 +107,7 @@ describe("Bayes by hand", () => {
     // Read as healthy (0 V, as A reads too): B's likelihood is 0.3 of A's, and 0.7 of next to nothing.
     const healthy = row.mean[0]!;
     const posterior = weigh(dictionary, [{ kind: "reading", id: "r", check: row.check, value: healthy }]);
-    const honest = (mean: number) => (1 - SLIP) * normalDensity(healthy, mean, 1);
+    const honest = (mean: number) => (1 - SLIP) * readingDensity(healthy, mean, 1);
     const slip = SLIP * (0.6 * normalDensity(healthy, 0, 0.4) + 0.4 / 26);
     const [la, lb] = [honest(row.mean[1]!) + slip, honest(row.mean[2]!) + slip];
     const l0 = honest(healthy) + slip;

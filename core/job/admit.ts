@@ -37,8 +37,12 @@ export function admissionProblems(unit: UnitModel, job: JobState, event: JobEven
   if (body.type === "retraction") return retractionProblems(job, body);
   if (body.type === "claim" && body.item !== undefined && !unit.items.some((i) => i.id === body.item))
     return [{ code: "unknown", what: "item", id: body.item }];
-  if (body.type === "call" && !unit.items.some((i) => i.id === body.item))
-    return [{ code: "unknown", what: "item", id: body.item }];
+  // A call of two faults names two items.
+  if (body.type === "call")
+    return body.item
+      .split("+")
+      .filter((id) => !unit.items.some((i) => i.id === id))
+      .map((id) => ({ code: "unknown", what: "item", id }));
   return [];
 }
 

@@ -1,14 +1,21 @@
 import {
+  boardOrComponent,
+  byItem,
   fromScale,
+  likelyCause,
+  stopOrCheck,
   toScale,
   type CallAdvice,
   type Dictionary,
   type Posterior,
+  type Proposal,
+  type Suspect,
 } from "#core/diagnosis/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { valueOf } from "./events.ts";
 import type { JobState } from "./replay.ts";
-import { checkText, itemName, resultText, setupText, valueText } from "./words.ts";
+import { expectedOf } from "./course.ts";
+import { answerWords, checkText, itemName, rangeText, resultText, setupText, valueText } from "./words.ts";
 
 export interface CallView {
   readonly item: string;
@@ -21,6 +28,14 @@ export interface CallView {
   /** What the proof finding would have read had another item been at fault. */
   readonly disproof?: string;
   readonly next: readonly { readonly name: string; readonly chance: number }[];
+  /** What mostly lies behind such a fault. */
+  readonly cause?: string;
+  /** What must be seen or measured once it is repaired. */
+  readonly proofRun: string;
+  /** Replacing now against one more check, in money. */
+  readonly economy?: string;
+  /** Mending the component against replacing the board. */
+  readonly component?: string;
 }
 
 export function callView(
@@ -28,6 +43,7 @@ export function callView(
   posterior: Posterior,
   job: JobState,
   advice: CallAdvice,
+  proposal: Proposal | undefined,
 ): CallView {
   const suspect = dictionary.suspects[advice.suspect]!;
   const proof = advice.proof && {
@@ -35,7 +51,14 @@ export function callView(
     text: findingText(dictionary.unit, job, advice.proof.finding),
   };
   const disproof = proof && disproofOf(dictionary, posterior, job, proof.finding, advice.item);
+  const cause = likelyCause(dictionary, suspect);
+  const economy = economyText(dictionary, posterior, proposal);
+  const component = componentText(dictionary, suspect);
   return {
+    ...(cause ? { cause } : {}),
+    ...(economy ? { economy } : {}),
+    ...(component ? { component } : {}),
+    proofRun: proofRunText(dictionary, posterior, job, advice.proof?.finding),
     item: advice.item,
     itemName: itemName(dictionary, advice.item),
     chance: advice.chance,
@@ -46,6 +69,51 @@ export function callView(
     ...(disproof ? { disproof } : {}),
     next: advice.next.map((n) => ({ name: itemName(dictionary, n.item), chance: n.chance })),
   };
+}
+
+/** "Replacing it now comes to about 62 €, …; one more check first, to about 48 €." */
+function economyText(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  proposal: Proposal | undefined,
+): string | undefined {
+  const chances = byItem(dictionary, posterior).map(({ id, chance }) => ({ item: id, chance }));
+  const { item, now, checkFirst, advice } = stopOrCheck(dictionary.unit, chances, proposal);
+  if (!Number.isFinite(now)) return undefined;
+  const euros = (money: number) => `${Math.round(money)} €`;
+  const replace = `Replacing now (${itemName(dictionary, item)}) comes to about ${euros(now)} with the chance of being wrong`;
+  if (checkFirst === undefined) return `${replace}; no check is left that tells more.`;
+  return advice === "replace"
+    ? `${replace}; one more check first, to ${euros(checkFirst)}. Replace.`
+    : `${replace}; one more check first, to ${euros(checkFirst)}. Check first.`;
+}
+
+function componentText(dictionary: Dictionary, suspect: Suspect): string | undefined {
+  const choice = boardOrComponent(dictionary, suspect);
+  if (!choice) return undefined;
+  const side = ({ price, minutes }: { price: number; minutes: number }) => `${price} €, ${minutes} min`;
+  return `The board: ${side(choice.board)}, with the maker's warranty. ${choice.component} alone: about ${side(choice.repair)}, with the shop's own.`;
+}
+
+/** What proves the repair: the proving check read as in the healthy unit, then a whole run. */
+function proofRunText(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  job: JobState,
+  finding: string | undefined,
+): string {
+  const whole = "Then run the whole sequence once in every mode, covers and door switches back.";
+  const entry = job.ledger.find((e) => e.event.id === finding);
+  if (!entry) return whole;
+  const { check } = entry;
+  const row = dictionary.row(check);
+  const where = `${checkText(dictionary.unit, check)}, ${setupText(dictionary.unit, check)}`;
+  if ("chance" in row) {
+    const words = answerWords(dictionary.unit, check);
+    return `Afterwards, ${where} ${row.chance[0]! > 0.5 ? words.yes : words.no}. ${whole}`;
+  }
+  const { low, high } = expectedOf(row, posterior);
+  return `Afterwards, ${where} must read ${rangeText(row.check.fn, low, high)}. ${whole}`;
 }
 
 /** What the proving check reads under the likeliest suspect, before it, of another item that would read differently. */

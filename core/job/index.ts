@@ -18,6 +18,10 @@ export {
   type JobEvent,
 } from "./events.ts";
 export type { CallView } from "./callView.ts";
+export type { DoubtView } from "./doubts.ts";
+export type { Recap } from "./recap.ts";
+export { TRIAL_NAME, trialWords } from "./trialWords.ts";
+export { ORDER_NAME, orderView, whatIf, type OrderView, type WhatIf } from "./whatIf.ts";
 export type { LedgerRow } from "./ledgerRow.ts";
 export { findPoint, pairAcross, showPoint } from "./pointNames.ts";
 export { checkOf, replay, type JobState, type LedgerEntry } from "./replay.ts";
@@ -29,5 +33,14 @@ export {
   type ProposalView,
   type SuspectView,
 } from "./view.ts";
-export { checkText, listText, minutesText, resultText, setupText, valueText } from "./words.ts";
+export {
+  answerWords,
+  checkText,
+  itemName,
+  listText,
+  minutesText,
+  resultText,
+  setupText,
+  valueText,
+} from "./words.ts";
 export { secondsText, type SequenceView, type StepView } from "./sequenceView.ts";

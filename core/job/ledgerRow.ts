@@ -1,6 +1,5 @@
 import {
   fromScale,
-  toScale,
   whatItBetrays,
   type Betrayal,
   type Dictionary,
@@ -13,7 +12,7 @@ import { expectedOf, isAsItShould } from "./course.ts";
 import { valueOf } from "./events.ts";
 import { showPoint } from "./pointNames.ts";
 import type { LedgerEntry } from "./replay.ts";
-import { checkText, resultText, setupText, valueText } from "./words.ts";
+import { checkText, rangeText, resultText, setupText } from "./words.ts";
 
 export interface LedgerRow {
   readonly id: string;
@@ -62,7 +61,7 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
     };
   }
   const band = expectedOf(row, posterior);
-  const expected = rangeText(row, band.low, band.high);
+  const expected = rangeText(row.check.fn, band.low, band.high);
   if (body.result.kind !== "value") {
     const healthyBeep = fromScale(row.check.fn, band.mid) < BEEP_OHMS;
     const fits = body.result.kind === "beep" && body.result.beep === healthyBeep;
@@ -95,22 +94,6 @@ function doubtText({ red, black, fn }: ReadingCheck, betrayal: Betrayal): string
     case "unexplained":
       return "No suspect gives this. Take it again before relying on it.";
   }
-}
-
-function rangeText(row: ReadingRow, low: number, high: number): string {
-  const { fn } = row.check;
-  const [a, b] = [
-    fromScale(
-      fn,
-      fn === "vdc" || fn === "mv" || fn === "adc" || fn === "ua" ? low : Math.max(low, toScale(fn, 0)),
-    ),
-    fromScale(fn, high),
-  ];
-  if (!Number.isFinite(a)) return "OL";
-  const text = (v: number) => valueText(fn, v, 3);
-  return text(a) === text(b)
-    ? text(a)
-    : `${text(a).replace(/ [A-ZΩa-z]+$/u, (u) => (text(b).endsWith(u) ? "" : u))} to ${text(b)}`;
 }
 
 /** Says which way a reading is off: dead is not low, and open is not high. */

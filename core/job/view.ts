@@ -2,17 +2,22 @@ import {
   adviseCall,
   ambiguityGroups,
   byItem,
+  isOutside,
+  nextByOrder,
   rankChecks,
   STANDING,
-  weigh,
+  weighWithPairs,
   type Check,
   type Dictionary,
+  type Order,
   type Posterior,
   type Proposal,
 } from "#core/diagnosis/index.ts";
 import { FUNCTION_NAME } from "#core/meter/index.ts";
-import type { UnitModel } from "#core/unit/index.ts";
+import type { Item, UnitModel } from "#core/unit/index.ts";
 import { callView, findingText, suspectText, type CallView } from "./callView.ts";
+import { doubtsOf, type DoubtView } from "./doubts.ts";
+import { recapOf, type Recap } from "./recap.ts";
 import { courseView, type CourseView } from "./course.ts";
 import type { JobEvent } from "./events.ts";
 import { ledgerRow, type LedgerRow } from "./ledgerRow.ts";
@@ -53,6 +58,8 @@ export interface ProbeView {
 
 export interface ProposalView {
   readonly check: Check;
+  /** The same reading once more, since much rests on it. */
+  readonly repeat: boolean;
   readonly title: string;
   readonly red?: ProbeView;
   readonly black?: ProbeView;
@@ -85,19 +92,28 @@ export interface JobView {
   readonly ledger: readonly LedgerRow[];
   readonly courses: readonly CourseView[];
   readonly call: CallView;
+  /** Readings to take again before anything rests on them. */
+  readonly doubts: readonly DoubtView[];
+  /** Nothing in the model explains the findings as well as something outside it. */
+  readonly outside: boolean;
+  readonly recap: Recap;
   /** Undefined for a unit without a sequence. */
   readonly sequence?: SequenceView;
 }
 
 /** Weighs a job's findings and derives what its screens show. */
-export function viewJob(dictionary: Dictionary, events: readonly JobEvent[]): JobView {
-  const { unit } = dictionary;
+export function viewJob(
+  known: Dictionary,
+  events: readonly JobEvent[],
+  order: Order = "information",
+): JobView {
+  const { unit } = known;
   const state = replay(unit, events);
-  const posterior = weigh(dictionary, state.evidence);
+  const { dictionary, posterior } = weighWithPairs(known, state.evidence);
   const done = new Set(state.ledger.filter((e) => !e.retracted).map((e) => e.check.id));
   const items = byItem(dictionary, posterior);
   const advice = adviseCall(dictionary, posterior);
-  const proposals = state.closed ? [] : rankChecks(dictionary, posterior, state.situation, done);
+  const proposals = state.closed ? [] : proposalsBy(order, dictionary, posterior, state, done);
   const standing = items.filter((i) => i.chance >= STANDING);
   return {
     state,
@@ -113,9 +129,33 @@ export function viewJob(dictionary: Dictionary, events: readonly JobEvent[]): Jo
     next: proposals.map((p) => proposalView(dictionary, p)),
     ledger: state.ledger.map((entry) => ledgerRow(dictionary, posterior, entry)),
     courses: unit.courses.map((course) => courseView(dictionary, state, posterior, course)),
-    call: callView(dictionary, posterior, state, advice),
+    call: callView(dictionary, posterior, state, advice, proposals[0]),
+    doubts: doubtsOf(dictionary, posterior, state),
+    outside: isOutside(dictionary, posterior),
+    recap: recapOf(
+      dictionary,
+      posterior,
+      state,
+      advice.ready
+        ? { item: advice.item, ...(advice.proof ? { proof: advice.proof.finding } : {}) }
+        : undefined,
+    ),
     ...sequenceOf(dictionary, posterior, state),
   };
+}
+
+/** The order's own proposal first, then what tells most. */
+function proposalsBy(
+  order: Order,
+  dictionary: Dictionary,
+  posterior: Posterior,
+  { situation, evidence }: JobState,
+  done: ReadonlySet<string>,
+): Proposal[] {
+  const ranked = rankChecks(dictionary, posterior, situation, done);
+  if (order === "information") return ranked;
+  const own = nextByOrder(order, { dictionary, posterior, situation, evidence, done });
+  return own ? [own, ...ranked.filter((p) => p.check.id !== own.check.id)].slice(0, 8) : ranked;
 }
 
 /** The sequence with the steps that findings say were reached or not. */
@@ -140,13 +180,16 @@ function itemView(
   chance: number,
   suspects: readonly number[],
 ): ItemView {
-  const item = dictionary.unit.items.find((i) => i.id === id);
+  const items = id.split("+").flatMap((one) => dictionary.unit.items.filter((i) => i.id === one));
+  const [item] = items;
+  const sum = (pick: (i: Item) => number) => items.reduce((all, i) => all + pick(i), 0);
+  const note = items.flatMap((i) => i.note ?? []).join(" ");
   return {
     id,
     name: itemName(dictionary, id),
     chance,
-    ...(item ? { remedy: item.remedy, price: item.price, minutes: item.minutes } : {}),
-    ...(item?.note ? { note: item.note } : {}),
+    ...(item ? { remedy: item.remedy, price: sum((i) => i.price), minutes: sum((i) => i.minutes) } : {}),
+    ...(note ? { note } : {}),
     suspects: suspects
       .filter((i, rank) => rank === 0 || posterior.suspects[i]! >= Math.min(0.005, chance / 4))
       .slice(0, 5)
@@ -193,12 +236,16 @@ function probe(unit: UnitModel, id: string): ProbeView {
   };
 }
 
-function proposalView(dictionary: Dictionary, { check, cost, gain, outcomes }: Proposal): ProposalView {
+function proposalView(
+  dictionary: Dictionary,
+  { check, cost, repeat, gain, outcomes }: Proposal,
+): ProposalView {
   const { unit } = dictionary;
   const reading = check.kind === "reading";
   return {
     check,
-    title: checkText(unit, check),
+    repeat,
+    title: repeat ? `Again: ${checkText(unit, check)}` : checkText(unit, check),
     ...(reading ? { red: probe(unit, check.red), black: probe(unit, check.black) } : {}),
     dial:
       check.kind === "reading"

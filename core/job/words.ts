@@ -1,4 +1,11 @@
-import type { Check, Dictionary, OutcomeLabel, Step } from "#core/diagnosis/index.ts";
+import {
+  fromScale,
+  toScale,
+  type Check,
+  type Dictionary,
+  type OutcomeLabel,
+  type Step,
+} from "#core/diagnosis/index.ts";
 import { FUNCTION_NAME, FUNCTION_UNIT, type MeterFunction } from "#core/meter/index.ts";
 import { formatQuantity } from "#core/quantity/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
@@ -22,6 +29,17 @@ const LEAST: Partial<Record<MeterFunction, number>> = {
 export function valueText(fn: MeterFunction, value: number, digits = 4): string {
   if (Math.abs(value) < (LEAST[fn] ?? 0.05)) return `0 ${FUNCTION_UNIT[fn]}`;
   return formatQuantity(value, FUNCTION_UNIT[fn], digits);
+}
+
+/** "229 to 231 V", from limits on the scale on which readings are compared. */
+export function rangeText(fn: MeterFunction, low: number, high: number): string {
+  const signed = fn === "vdc" || fn === "mv" || fn === "adc" || fn === "ua";
+  const [a, b] = [fromScale(fn, signed ? low : Math.max(low, toScale(fn, 0))), fromScale(fn, high)];
+  if (!Number.isFinite(a)) return "OL";
+  const text = (v: number) => valueText(fn, v, 3);
+  return text(a) === text(b)
+    ? text(a)
+    : `${text(a).replace(/ [A-ZΩa-z]+$/u, (u) => (text(b).endsWith(u) ? "" : u))} to ${text(b)}`;
 }
 
 /** "about 230 V", "about 0 V", "OL", "yes". */

@@ -1,13 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
 import {
   adviseCall,
-  coversFor,
   fromScale,
   observationCheck,
   rankChecks,
+  situationAfter,
   weigh,
-  type Band,
-  type Check,
   type Dictionary,
   type Evidence,
   type Row,
@@ -32,14 +30,6 @@ function answer(row: Row, index: number, id: string, noise: () => number): Evide
   };
 }
 
-function after(situation: Situation, check: Check): Situation {
-  const coversOff = [...new Set([...situation.coversOff, ...coversFor(unit, check)])];
-  if (check.kind === "observation") return { ...situation, coversOff };
-  const live = check.fn === "vac" || check.fn === "vdc";
-  const band: Band = live ? "live" : "dead";
-  return { band, lifts: check.setup.lifts, coversOff, ...(live ? { state: check.setup.state } : {}) };
-}
-
 function play(d: Dictionary, truth: string, seed: number) {
   const index = caseOf(d, truth);
   const random = seeded(seed);
@@ -54,7 +44,7 @@ function play(d: Dictionary, truth: string, seed: number) {
     if (advice.ready || !next) return { item: advice.item, ready: advice.ready, checks };
     evidence.push(answer(d.row(next.check), index, next.check.id, noise));
     done.add(next.check.id);
-    situation = after(situation, next.check);
+    situation = situationAfter(unit, situation, next.check);
   }
   return { item: adviseCall(d, weigh(d, evidence)).item, ready: false, checks: 25 };
 }
@@ -65,7 +55,10 @@ const visible = dictionary.suspects.filter(
     s.part !== undefined &&
     dictionary.rows.some(
       (r) =>
-        "chance" in r && COMPLAINT.includes(r.check.observation) && r.chance[caseOf(dictionary, s.id)]! < 0.5,
+        "chance" in r &&
+        r.check.kind === "observation" &&
+        COMPLAINT.includes(r.check.observation) &&
+        r.chance[caseOf(dictionary, s.id)]! < 0.5,
     ),
 );
 
