@@ -8,12 +8,12 @@ export function normalDensity(x: number, mean: number, sd: number): number {
 }
 
 /** Share of readings that lie further out than their spread says, and how much further. Common practice, no source. */
-const STRAY = 0.08;
-const STRAY_SPREAD = 3;
+const STRAY = 0.04;
+const STRAY_SPREAD = 2.5;
 
 /**
  * Density of an honest reading: mostly normal, with some strays, since the model of a unit is never quite the unit.
- * A stray is a second normal of the same mean and three times the spread.
+ * A stray is a second normal of the same mean and two and a half times the spread.
  */
 export function readingDensity(x: number, mean: number, sd: number): number {
   const near = (1 - STRAY) * normalDensity(x, mean, sd);
