@@ -122,11 +122,15 @@ function coincidences(dictionary: Dictionary, posterior: Posterior, findings: re
   return [...pairs.values()].filter((p) => p.score >= best - WORTHWHILE);
 }
 
-/** A suspected fuse with each fault that opens it. */
+/** A suspected fuse with each fault that opens it, and a suspected fault with each fuse that it opens. */
 function consequences(dictionary: Dictionary, posterior: Posterior, findings: readonly Evidence[]): Pair[] {
   const { suspects, cases } = dictionary;
+  const suspected = (suspect: number) => posterior.suspects[suspect]! > FUSE_SUSPECTED;
+  const opening = cases.flatMap((c, i) => (suspected(c.suspect) ? [...dictionary.opens(i)] : []));
   const fuses = suspects.flatMap((s, i) =>
-    s.part !== undefined && posterior.suspects[i]! > FUSE_SUSPECTED && isOpenFuse(dictionary, s) ? [i] : [],
+    s.part !== undefined && (suspected(i) || opening.includes(s.part)) && isOpenFuse(dictionary, s)
+      ? [i]
+      : [],
   );
   if (fuses.length === 0) return [];
   const list = columns(dictionary, posterior, findings);
