@@ -90,6 +90,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
     <div
       className="flex min-h-dvh flex-col xl:h-dvh"
       data-ready={progress === undefined ? "true" : undefined}
+      data-weighed={view.ledger.length}
     >
       <PowerBand unit={unit} state={state} nameOf={nameOf} disabled={closed} onChange={() => changePower()} />
       <JobHeader job={job} view={view} onCall={() => setOpen({ dialog: "call" })} />

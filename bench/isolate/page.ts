@@ -157,7 +157,7 @@ ${table(
 
 ## Pairs of faults
 
-A fault with the fuse it blew: ${share(pairs.filter((p) => p.kind === "blown").map((p) => p.found))} of ${pairs.filter((p) => p.kind === "blown").length} found; calling the fuse before what blew it counts as a failure. Two faults by chance: ${share(pairs.filter((p) => p.kind === "chance").map((p) => p.found))} of ${pairs.filter((p) => p.kind === "chance").length}, both called at once, or one called, put right, and then the other.
+${pairsText(pairs)}
 
 ## Faults outside the model
 
@@ -179,6 +179,16 @@ ${table(
   ]),
 )}
 `;
+}
+
+function pairsText(pairs: readonly PairPlay[]): string {
+  const of = (kind: PairPlay["kind"]) => pairs.filter((p) => p.kind === kind).map((p) => p.found);
+  const [blown, chance] = [of("blown"), of("chance")];
+  const first =
+    blown.length > 0
+      ? `A fault with the fuse it blew: ${share(blown)} of ${blown.length} found; calling the fuse before what blew it counts as a failure.`
+      : "No single fault of these units opens a fuse, so a blown fuse with its cause is tried in the tests only.";
+  return `${first} Two faults by chance: ${share(chance)} of ${chance.length}, both called at once, or one called, put right, and then the other.`;
 }
 
 function boundOver(results: readonly UnitResult[]): number {

@@ -3,7 +3,7 @@ import { costOf, hazardous, minutesFor, type CheckCost, type Situation } from ".
 import type { Dictionary } from "./dictionary.ts";
 import { indexItems, itemChances, type ItemIndex } from "./items.ts";
 import { afterOutcome, entropy, itemBase, remainingBits, total } from "./information.ts";
-import { bestOfTwo } from "./lookAhead.ts";
+import { bestByRollout } from "./lookAhead.ts";
 import {
   liveCases,
   outcomeLabels,
@@ -47,7 +47,7 @@ const LEAST_GAIN = 0.004;
 const WORTH_OF_BEST = 0.15;
 /** A reading is proposed again at most so often. */
 const MOST_TIMES = 3;
-/** How many of the best are looked at two steps deep. */
+/** How many of the best are followed further. */
 const LOOK_AHEAD = 6;
 
 /** A check with what it would tell and cost, before it is put in words. */
@@ -64,7 +64,8 @@ export interface Candidate {
 
 /**
  * Ranks the checks that are not done yet by expected information about the replaceable item per minute:
- * I(item; outcome) = H(item) − Σ P(outcome)·H(item | outcome), in bits. The best few are compared two steps deep. A
+ * I(item; outcome) = H(item) − Σ P(outcome)·H(item | outcome), in bits. The best few are
+ * compared by what follows them. A
  * reading on which much rests is proposed again, to see whether it was a slip.
  */
 export function rankChecks(
@@ -79,15 +80,8 @@ export function rankChecks(
   const candidates = candidatesFor(dictionary, posterior, live, items, situation, done);
   const most = candidates.reduce((top, c) => Math.max(top, c.gain), 0);
   const telling = candidates.filter((c) => c.gain >= WORTH_OF_BEST * most).sort((a, b) => b.score - a.score);
-  const first = bestOfTwo(
-    dictionary,
-    posterior,
-    live,
-    items,
-    situation,
-    telling.slice(0, LOOK_AHEAD),
-    candidates,
-  );
+  const ground = { live, outside: posterior.notInModel, situation, made: [] };
+  const first = bestByRollout(dictionary.unit, items, ground, telling.slice(0, LOOK_AHEAD), candidates);
   const ranked = first ? [first, ...telling.filter((c) => c !== first)] : telling;
   const now = itemChances(dictionary, posterior, items);
   return ranked.slice(0, limit).map((c) => proposalOf(posterior, live, items, now, c));

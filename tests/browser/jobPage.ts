@@ -85,7 +85,16 @@ export class JobPage {
       await this.enter(shown(row, index));
     }
     await expect(this.ledger.getByRole("listitem")).toHaveCount(before + 1);
-    await expect(page.locator(`[data-testid=next][data-check="${id}"]`)).toHaveCount(0);
+    await this.weighed();
+  }
+
+  /** Waits until the weighing has caught up with the ledger. */
+  async weighed(): Promise<void> {
+    const findings = this.ledger.locator("[data-finding]");
+    await expect(async () => {
+      const shown = await this.page.locator("[data-weighed]").getAttribute("data-weighed");
+      expect(Number(shown)).toBe(await findings.count());
+    }).toPass();
   }
 
   /** Follows the Next card until the findings carry a call; returns the checks made. */
