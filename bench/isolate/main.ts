@@ -23,9 +23,9 @@ import { playUnknown } from "./unknown.ts";
  * Writes docs/evaluation.md and docs/calibration.svg when no files are named; `--json` prints one object as well.
  */
 const SEED = 1;
-/** The other orders and the walks are played on every third and every sixth fault. */
-const EVERY_OTHER = 3;
-const EVERY_WALK = 6;
+/** The other orders and the walks are played on every sixth and every fifteenth fault. */
+const EVERY_OTHER = 6;
+const EVERY_WALK = 15;
 const PAIRS = 10;
 const UNKNOWN = 8;
 const SMALL = 12;

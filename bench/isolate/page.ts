@@ -116,7 +116,7 @@ The plain walks read every point of every course against its reference, whatever
 
 ## By order
 
-The same suspects, another proposer; the orders other than the default on every ${everyOther === 3 ? "third" : `${everyOther}th`} fault. A swap counts its labour, not what was bought.
+The same suspects, another proposer; the orders other than the default on every ${everyOther}th fault. A swap counts its labour, not what was bought.
 
 ${table(
   ["order", "right item", "wrong item called", "checks", "minutes", "90th percentile"],
