@@ -52,7 +52,7 @@ export function OrderPanel({ events, order, ask, onChoose, onClose }: Props) {
           return (
             <label
               key={one}
-              className="grid min-h-14 cursor-pointer grid-cols-[1.5rem_1fr_5.5rem] items-center gap-x-3 border-t border-rule py-1.5 has-checked:bg-here-soft has-focus-visible:outline-3"
+              className="grid min-h-14 cursor-pointer px-2 grid-cols-[1.5rem_1fr_5.5rem] items-center gap-x-3 border-t border-rule py-1.5 has-checked:bg-here-soft has-focus-visible:outline-3"
             >
               <input
                 type="radio"

@@ -1,14 +1,24 @@
 import { expect, type Page } from "@playwright/test";
-import { fromScale, type ReadingRow } from "#core/diagnosis/index.ts";
-import { readingCheck } from "#core/diagnosis/index.ts";
-import type { MeterFunction } from "#core/meter/index.ts";
+import {
+  fromScale,
+  readingCheck,
+  trialCheck,
+  type Dictionary,
+  type ReadingRow,
+  type Row,
+  type Trial,
+} from "#core/diagnosis/index.ts";
+import { needsLive, type MeterFunction } from "#core/meter/index.ts";
+import { demoDictionary } from "../support/demoUnits.ts";
 import { caseOf, glasswasherDictionary } from "../support/glasswasher.ts";
 
 /** The job page as a technician works it. */
 export class JobPage {
   readonly page: Page;
-  constructor(page: Page) {
+  readonly unit: string;
+  constructor(page: Page, unit = "glasswasher-gw4") {
     this.page = page;
+    this.unit = unit;
   }
 
   get next() {
@@ -24,10 +34,10 @@ export class JobPage {
     return this.page.getByRole("textbox", { name: /reading of your own|What does it read/ });
   }
 
-  /** Opens a job on the glasswasher with what the customer saw. */
+  /** Opens a job on the unit with what the customer saw. */
   async open(complaint: string, seen: Readonly<Record<string, "yes" | "no">>): Promise<void> {
     const { page } = this;
-    await page.goto("/jobs/new?unit=glasswasher-gw4");
+    await page.goto(`/jobs/new?unit=${this.unit}`);
     await page.getByLabel("What is wrong").fill(complaint);
     for (const [question, answer] of Object.entries(seen))
       await page.getByRole("radiogroup", { name: question }).getByText(answer, { exact: true }).click();
@@ -69,14 +79,14 @@ export class JobPage {
   async makeNextCheck(truth: string): Promise<void> {
     const { page } = this;
     const id = (await this.next.getAttribute("data-check"))!;
-    const dictionary = glasswasherDictionary();
-    const row = dictionary.rows.find((r) => r.check.id === id)!;
+    const dictionary = demoDictionary(this.unit);
+    const row = rowOf(dictionary, id);
     const index = caseOf(dictionary, truth);
     const before = await this.ledger.getByRole("listitem").count();
     if ("chance" in row)
       await page.getByRole("button", { name: row.chance[index]! > 0.5 ? /^Yes:/ : /^No:/ }).click();
     else {
-      const live = row.check.fn === "vac" || row.check.fn === "vdc";
+      const live = needsLive(row.check.fn);
       const power = this.next.getByRole("button", { name: live ? "Go live" : "Make dead and prove" });
       if (await power.isVisible()) {
         await power.click();
@@ -106,6 +116,16 @@ export class JobPage {
     }
     return made;
   }
+}
+
+/** The row of the check on the card, by its id: one of the dictionary's, a course's reading, or a trial. */
+function rowOf(dictionary: Dictionary, id: string): Row {
+  const known = dictionary.rows.find((r) => r.check.id === id);
+  if (known) return known;
+  const [first, second, third, fourth] = id.split("/") as [string, string, string, string];
+  return first === "try"
+    ? dictionary.row(trialCheck(dictionary.unit, second as Trial, third))
+    : dictionary.row(readingCheck({ state: first, lifts: [] }, second as MeterFunction, third, fourth));
 }
 
 /** What the meter shows in a case, to the digits it has. */

@@ -1,4 +1,5 @@
 import { readdirSync, readFileSync } from "node:fs";
+import { buildDictionary, type Dictionary } from "#core/diagnosis/index.ts";
 import { readUnitOrThrow, withVariants, type UnitFile, type UnitModel } from "#core/unit/index.ts";
 
 const FOLDER = "demo/units";
@@ -10,4 +11,13 @@ export function demoUnits(): ReadonlyMap<string, UnitModel> {
     withVariants(JSON.parse(readFileSync(`${FOLDER}/${f}`, "utf8")) as UnitFile),
   );
   return new Map(models.map((m) => [m.id, readUnitOrThrow(m)]));
+}
+
+const built = new Map<string, Dictionary>();
+
+/** A demo unit's dictionary, built once a process. */
+export function demoDictionary(id: string): Dictionary {
+  let dictionary = built.get(id);
+  if (!dictionary) built.set(id, (dictionary = buildDictionary(demoUnits().get(id)!)));
+  return dictionary;
 }

@@ -1,0 +1,74 @@
+import { expect, test } from "@playwright/test";
+import { ORDERS } from "#core/diagnosis/index.ts";
+import { ORDER_NAME } from "#core/job/index.ts";
+import { JobPage } from "./jobPage.ts";
+
+const ANSWERS = {
+  "Is the status display lit?": "yes",
+  "Does the gate move on the open command?": "no",
+  "Does the gate move on the close command?": "yes",
+} as const;
+/** The open limit has failed open: the board believes that the gate is open already. */
+const TRUTH = "LS1:open";
+
+for (const order of ORDERS)
+  test(`a stuck limit is found by the order “${ORDER_NAME[order].toLowerCase()}”`, async ({ page }) => {
+    const job = new JobPage(page, "gate-cg2");
+    await job.open("Will not open, closes as it should.", ANSWERS);
+    await job.next.getByRole("button", { name: "change" }).click();
+    const panel = page.getByRole("dialog", { name: "Which way to go about it" });
+    if (order === "information")
+      await expect(panel.getByText(/^\d+ min$/)).toHaveCount(ORDERS.length, { timeout: 60_000 });
+    await panel.getByRole("radio", { name: ORDER_NAME[order] }).check();
+    await panel.getByRole("button", { name: "Go on this way" }).click();
+    await expect(job.next).toContainText(ORDER_NAME[order].toLowerCase());
+    await job.followToCall(TRUTH, 40);
+    await expect(job.callReady).toContainText("Open limit LS1");
+  });
+
+test("a slip is pointed out, measured again, and the call is right", async ({ page }) => {
+  const job = new JobPage(page, "gate-cg2");
+  await job.open("Will not open, closes as it should.", ANSWERS);
+  await page.getByRole("region", { name: "Power" }).getByRole("button").click();
+  await page.getByRole("button", { name: "Live: take volts" }).click();
+  await job.declare("live");
+  // The probe did not touch: the display is lit, so the battery cannot be dead behind its fuse.
+  await job.record("F2.2 0 vdc in standby");
+  const doubt = page.getByTestId("doubt");
+  await expect(doubt).toContainText("easure");
+  await job.record("F2.2 25.6 vdc in standby");
+  await job.record("F2.2 25.6 vdc in standby");
+  await expect(doubt).toHaveCount(0);
+  await job.followToCall(TRUTH, 25);
+  await expect(job.callReady).toContainText("Open limit LS1");
+  await expect(page.getByTestId("recap")).toContainText("Open limit LS1 is at fault");
+});
+
+test("what a reading would leave is told before it is taken; a trial is recorded; a fuse is not offered for a jumper", async ({
+  page,
+}) => {
+  const job = new JobPage(page, "gate-cg2");
+  await job.open("Will not open, closes as it should.", ANSWERS);
+  for (let i = 0; i < 8 && (await page.getByText("What if it reads").count()) === 0; i++)
+    await page.keyboard.press("n");
+  await page.getByText("What if it reads").click();
+  await page.getByLabel("Supposed reading").fill("about nothing");
+  await page.getByRole("button", { name: "Suppose" }).click();
+  await expect(page.getByTestId("what-if")).toContainText("No reading at the end");
+  await page.getByLabel("Supposed reading").fill("0");
+  await page.getByRole("button", { name: "Suppose" }).click();
+  await expect(page.getByTestId("what-if").getByRole("row")).toHaveCount(4);
+  await expect(job.ledger.locator("[data-finding]")).toHaveCount(3);
+
+  await page.getByText("Something was tried").click();
+  await page.getByLabel("What was tried").selectOption("bypass");
+  await expect(page.getByLabel("On what").getByRole("option", { name: /fuse/i })).toHaveCount(0);
+  await page.getByLabel("What was tried").selectOption("swap");
+  const first = page.getByTestId("suspects").locator("li").first();
+  await expect(first).toHaveAttribute("data-item", "board");
+  await page.getByLabel("On what").selectOption("board");
+  await page.getByRole("button", { name: "No: still there" }).click();
+  await expect(page.getByText("Recorded: Drive board, still there")).toBeVisible();
+  await expect(first).not.toHaveAttribute("data-item", "board");
+  await expect(page.getByTestId("recap")).toContainText("Swap: Drive board");
+});
