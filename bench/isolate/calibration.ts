@@ -1,6 +1,6 @@
 import { line, scaleLinear } from "d3";
 import type { Single } from "./singles.ts";
-import { isRight, type Bench } from "./trial.ts";
+import type { Bench } from "./trial.ts";
 
 /** How often an item that led with a chance in this range was the right one. */
 export interface Bin {

@@ -41,16 +41,31 @@ export function afterOutcome(
   items: ItemIndex,
   k: number,
 ): Float64Array {
+  const weights = new Float64Array(base.length);
+  afterOutcomeInto(weights, outside, live, base, { pooled, differing, chance, classes }, items, k);
+  return weights;
+}
+
+function afterOutcomeInto(
+  weights: Float64Array,
+  outside: number,
+  live: LiveCases,
+  base: Float64Array,
+  { pooled, differing, chance, classes }: Pick<Outcomes, "pooled" | "differing" | "chance" | "classes">,
+  items: ItemIndex,
+  k: number,
+): void {
   const m = differing.length;
   const shared = pooled[k]!;
-  const weights = base.map((w) => w * shared);
+  for (let i = 0; i < base.length; i++) weights[i] = base[i]! * shared;
   for (let d = 0; d < m; d++) {
     const j = differing[d]!;
     weights[items.ofCase[live.index[j]!]!]! += live.chance[j]! * (chance[k * m + d]! - shared);
   }
   weights[items.outside]! += outside / classes;
-  return weights;
 }
+
+let scratch = new Float64Array(0);
 
 /** Expected entropy over the items once the outcome is known, bits. */
 export function remainingBits(
@@ -60,10 +75,11 @@ export function remainingBits(
   outcomes: Outcomes,
   items: ItemIndex,
 ): number {
+  if (scratch.length !== base.length) scratch = new Float64Array(base.length);
   let bits = 0;
   for (let k = 0; k < outcomes.classes; k++) {
-    const weights = afterOutcome(outside, live, base, outcomes, items, k);
-    bits += total(weights) * entropy(weights);
+    afterOutcomeInto(scratch, outside, live, base, outcomes, items, k);
+    bits += total(scratch) * entropy(scratch);
   }
   return bits;
 }

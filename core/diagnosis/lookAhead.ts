@@ -6,7 +6,7 @@ import type { Candidate } from "./nextCheck.ts";
 import { outcomesOf, type LiveCases, type Outcomes } from "./outcomes.ts";
 
 /** Checks tried at each further step: those that tell most now. */
-const FURTHER = 24;
+const FURTHER = 12;
 /** How many further steps are followed before the rest is reckoned by its entropy. */
 const DEPTH = 3;
 /** Outcomes less likely than this are not looked behind. */
@@ -125,17 +125,20 @@ function afterwards(
   sum: number,
 ): LiveCases {
   const m = differing.length;
-  const weights = live.chance.map((w) => (w * pooled[k]!) / sum);
+  const weights = new Float64Array(live.chance.length);
+  const shared = pooled[k]! / sum;
+  for (let j = 0; j < weights.length; j++) weights[j] = live.chance[j]! * shared;
   for (let d = 0; d < m; d++) {
     const j = differing[d]!;
     weights[j] = (live.chance[j]! * chance[k * m + d]!) / sum;
   }
-  const kept = [...live.index.keys()]
-    .filter((j) => weights[j]! > 2e-3)
-    .sort((a, b) => weights[b]! - weights[a]!);
+  const kept: number[] = [];
+  for (let j = 0; j < weights.length; j++) if (weights[j]! > 5e-3) kept.push(j);
+  kept.sort((a, b) => weights[b]! - weights[a]!);
   return {
     index: Int32Array.from(kept, (j) => live.index[j]!),
     chance: Float64Array.from(kept, (j) => weights[j]!),
+    total: kept.reduce((all, j) => all + weights[j]!, 0),
     supplySd: live.supplySd,
   };
 }

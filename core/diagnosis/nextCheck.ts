@@ -48,7 +48,7 @@ const WORTH_OF_BEST = 0.15;
 /** A reading is proposed again at most so often. */
 const MOST_TIMES = 3;
 /** How many of the best are followed further. */
-const LOOK_AHEAD = 6;
+const LOOK_AHEAD = 4;
 
 /** A check with what it would tell and cost, before it is put in words. */
 export interface Candidate {

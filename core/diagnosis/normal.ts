@@ -1,5 +1,5 @@
 const ROOT_TAU = Math.sqrt(2 * Math.PI);
-const { exp, abs } = Math;
+const { exp } = Math;
 
 /** Density of the normal distribution at x. `sd` > 0. */
 export function normalDensity(x: number, mean: number, sd: number): number {

@@ -36,6 +36,8 @@ export interface LiveCases {
   /** Indices into the dictionary's cases. */
   readonly index: Int32Array;
   readonly chance: Float64Array;
+  /** Sum of the chances. */
+  readonly total: number;
   /** What is not known of the supply, as a share of nominal: one standard deviation, in the mean over the cases. */
   readonly supplySd: number;
 }
@@ -60,6 +62,7 @@ export function liveCases(posterior: Posterior): LiveCases {
   return {
     index: Int32Array.from(list),
     chance: Float64Array.from(list, (i) => posterior.cases[i]!),
+    total: sum,
     supplySd: sum > 0 ? Math.sqrt(variance / sum) : 0,
   };
 }
@@ -82,9 +85,13 @@ export function differs(row: Row): Uint8Array {
 
 function differingIn(live: LiveCases, row: Row): Int32Array {
   const flags = differs(row);
-  const list: number[] = [];
-  for (let j = 0; j < live.index.length; j++) if (flags[live.index[j]!] === 1) list.push(j);
-  return Int32Array.from(list);
+  const { index } = live;
+  let m = 0;
+  for (let j = 0; j < index.length; j++) m += flags[index[j]!]!;
+  const list = new Int32Array(m);
+  m = 0;
+  for (let j = 0; j < index.length; j++) if (flags[index[j]!] === 1) list[m++] = j;
+  return list;
 }
 
 /** Groups what a check can read under the suspects that are left into classes a technician can tell apart. */
@@ -134,15 +141,22 @@ function answers(differing: Int32Array, healthy: number, chanceOf: (d: number) =
   return { classes: 2, pooled: Float64Array.of(healthy, 1 - healthy), differing, chance, limits: [] };
 }
 
-/** What the healthy unit (entry 0) and each differing case reads, and how far that may be off, the supply included. */
+let scratchMean = new Float64Array(0);
+let scratchSpread = new Float64Array(0);
+
+/** What the healthy unit (entry 0) and each differing case reads, and how far that may be off, the supply included; good until the next call. */
 function readings(
   live: LiveCases,
   row: ReadingRow,
   differing: Int32Array,
 ): { mean: Float64Array; spread: Float64Array } {
   const m = differing.length;
-  const mean = new Float64Array(m + 1);
-  const spread = new Float64Array(m + 1);
+  if (scratchMean.length <= m) {
+    scratchMean = new Float64Array(2 * m + 64);
+    scratchSpread = new Float64Array(2 * m + 64);
+  }
+  const mean = scratchMean.subarray(0, m + 1);
+  const spread = scratchSpread.subarray(0, m + 1);
   for (let e = 0; e <= m; e++) {
     const i = e === 0 ? 0 : live.index[differing[e - 1]!]!;
     const fromSupply = row.slope[i]! * live.supplySd;
@@ -152,11 +166,15 @@ function readings(
   return { mean, spread };
 }
 
+function pooledChance(live: LiveCases, differing: Int32Array): number {
+  let pooled = live.total;
+  for (let d = 0; d < differing.length; d++) pooled -= live.chance[differing[d]!]!;
+  return pooled;
+}
+
 /** Whether the pooled cases weigh enough for their reading to be the first anchor of the classes. */
 function pooledAnchor(live: LiveCases, differing: Int32Array): boolean {
-  let pooled = 0;
-  for (const chance of live.chance) pooled += chance;
-  for (const j of differing) pooled -= live.chance[j]!;
+  const pooled = pooledChance(live, differing);
   return pooled > (differing.length > 0 ? 0.2 * live.chance[differing[0]!]! : 0);
 }
 
@@ -203,9 +221,7 @@ export function outcomeLabels(
     low: Infinity,
     high: -Infinity,
   }));
-  let pooled = 0;
-  for (const chance of live.chance) pooled += chance;
-  for (const j of differing) pooled -= live.chance[j]!;
+  const pooled = pooledChance(live, differing);
   for (let e = 0; e < mean.length; e++) {
     const weight = e === 0 ? pooled : live.chance[differing[e - 1]!]!;
     if (e === 0 && weight < FAINT) continue;

@@ -261,7 +261,25 @@ describe("diagnose", () => {
     }
   });
 
+  test("a zero that a second reading belies is to be measured again, and a swap counts", async () => {
+    const written = findings(volts("LA.a", 0), volts("S1.b", 119.9), volts("LA.a", 119.8), {
+      trial: "swap",
+      subject: "lamp",
+      yes: true,
+    });
+    const { out } = await run("diagnose", file(PLATE), "--findings", written, "--json");
+    const result = JSON.parse(out) as { items: { id: string; chance: number }[]; outsideTheModel: boolean };
+    expect(result.items[0]!.id).toBe("lamp");
+    expect(result.outsideTheModel).toBe(false);
+    const doubtful = findings(volts("S1.b", 119.9), volts("F1.b", 119.9), volts("IN.l", 0));
+    const doubt = JSON.parse((await run("diagnose", file(PLATE), "--findings", doubtful, "--json")).out) as {
+      measureAgain: { finding: number }[];
+    };
+    expect(doubt.measureAgain[0]!.finding).toBe(3);
+  });
+
   test.each<[string, object, RegExp]>([
+    ["a jumper across a fuse", { trial: "bypass", subject: "F1", yes: true }, /no jumper goes across it/],
     ["a point the unit lacks", volts("Q9", 1), /findings\.0\.red: the unit has no point “Q9”/],
     ["an observation it lacks", { observation: "hums", seen: true }, /no observation “hums”/],
     ["a state it lacks", { ...volts("LA.a", 1), state: "spin" }, /no state “spin”/],
@@ -284,7 +302,7 @@ describe("play", () => {
     }
   });
 
-  test("with readings from a file, an outsider's unit is played; a reading that is missing is named", async () => {
+  test("with readings from a file, an outsider's unit is played; one for no check is named", async () => {
     const own = JSON.parse((await run("dictionary", file(PLATE), "--json")).out) as {
       cases: { suspect: string }[];
       checks: { id: string; readings: (number | "OL")[] }[];
@@ -305,9 +323,12 @@ describe("play", () => {
     expect((JSON.parse(out) as { plays: object[] }).plays).toMatchObject([
       { fault: "LA:open", item: "lamp", right: true },
     ]);
-    const gap = await run("play", file(PLATE), "--truth", file({ "LA:open": {} }));
-    expect(gap.code).toBe(2);
-    expect(gap.err).toMatch(/“LA:open” has no reading for/);
+    // What the file does not tell cannot be checked: the play goes on without it.
+    const gap = Object.fromEntries(Object.entries(truth["LA:open"]).slice(1));
+    expect((await run("play", file(PLATE), "--truth", file({ "LA:open": gap }))).code).toBe(0);
+    const typo = await run("play", file(PLATE), "--truth", file({ "LA:open": { "on/vac/LA.z/LA.b": 1 } }));
+    expect(typo.code).toBe(2);
+    expect(typo.err).toMatch(/“LA:open” has a reading for on\/vac\/LA\.z\/LA\.b, which is no check of plate/);
     const stranger = await run("play", file(PLATE), "--truth", file({ "ZZ:open": {} }));
     expect(stranger.err).toMatch(/no suspect “ZZ:open”/);
   });
