@@ -67,6 +67,7 @@ export function buildDictionary(
     unit,
     singles: cases,
     benches: new Benches(unit),
+    pairs: new Map(),
     symptoms,
     symptomsSoFar: () => table,
   };
@@ -80,6 +81,8 @@ interface Source {
   /** The cases of single faults, as the symptom table has them. */
   readonly singles: readonly Case[];
   readonly benches: Benches;
+  /** Rows of the pairs of faults solved so far. */
+  readonly pairs: Map<string, Map<string, Row>>;
   readonly symptoms: Dictionary["symptoms"];
   readonly symptomsSoFar: Dictionary["symptomsSoFar"];
 }
@@ -113,12 +116,29 @@ function assemble(
     withPairs(more) {
       if (more.suspects.length === 0) return this;
       const all = [...suspects, ...more.suspects];
-      const checks = [...byId.values()].map((row) => row.check);
-      const tail = computeRows(source, all, [cases[0]!, ...more.cases], checks, rows);
-      const grown = appendCases([...byId.values()], tail);
+      const known = [...byId.values()];
+      const tails = more.cases.map((c) => pairRows(source, all, cases[0]!, c, known));
+      const grown = appendCases(known, tails);
       return assemble(source, all, [...cases, ...more.cases], grown.slice(0, rows.length), grown);
     },
   };
+}
+
+/** Rows of one pair of faults, [healthy, pair] each, for the checks of `rows`; kept, so that every pair is solved once. */
+function pairRows(
+  source: Source,
+  suspects: readonly Suspect[],
+  healthy: Case,
+  pair: Case,
+  rows: readonly Row[],
+): ReadonlyMap<string, Row> {
+  const key = JSON.stringify([pair.fault, pair.second]);
+  let own = source.pairs.get(key);
+  if (!own) source.pairs.set(key, (own = new Map()));
+  const missing = rows.filter((row) => !own.has(row.check.id)).map((row) => row.check);
+  if (missing.length > 0)
+    for (const [id, row] of computeRows(source, suspects, [healthy, pair], missing, rows)) own.set(id, row);
+  return own;
 }
 
 const NOTHING: ReadonlySet<string> = new Set();

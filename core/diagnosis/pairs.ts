@@ -17,8 +17,6 @@ const FUSE_SUSPECTED = 0.05;
 /** Pairs opened at once at most, and how far below the best one they may lie, nats. */
 const MOST_PAIRS = 24;
 const WORTHWHILE = 9;
-/** An extension is used again while it holds this many of the best pairs. */
-const LEADERS = 6;
 
 /** The findings weighed over single faults, and over pairs of faults where single ones do not do. */
 export interface Weighed {
@@ -151,14 +149,15 @@ function isOpenFuse({ unit }: Dictionary, { part, id }: Suspect): boolean {
   return type.includes("fuse") && (id.endsWith(":blown") || id.endsWith(":open"));
 }
 
-const extensions = new WeakMap<Dictionary, { keys: ReadonlySet<string>; dictionary: Dictionary }>();
+const extensions = new WeakMap<Dictionary, { key: string; dictionary: Dictionary }>();
 
 const keyOf = ({ a, b }: Pair) => `${a}+${b}`;
 
-/** The dictionary with the pairs in; the last one is kept, since the next finding mostly wants the same. */
+/** The dictionary with the pairs in; the last one is kept for when the same are wanted again. */
 function extended(dictionary: Dictionary, wanted: readonly Pair[]): Dictionary {
+  const key = wanted.map((p) => `${keyOf(p)}@${p.prior}`).join();
   const last = extensions.get(dictionary);
-  if (last && wanted.slice(0, LEADERS).every((p) => last.keys.has(keyOf(p)))) return last.dictionary;
+  if (last?.key === key) return last.dictionary;
   const { suspects, cases } = dictionary;
   const more: { suspects: Suspect[]; cases: Case[] } = { suspects: [], cases: [] };
   const added = new Map<string, number>();
@@ -184,7 +183,7 @@ function extended(dictionary: Dictionary, wanted: readonly Pair[]): Dictionary {
     more.cases.push({ suspect, share: 1, fault: ca.fault!, second: cb.fault! });
   }
   const wider = dictionary.withPairs(more);
-  extensions.set(dictionary, { keys: new Set(wanted.map(keyOf)), dictionary: wider });
+  extensions.set(dictionary, { key, dictionary: wider });
   return wider;
 }
 

@@ -17,35 +17,36 @@ export interface AnswerRow {
 
 export type Row = ReadingRow | AnswerRow;
 
-/** Rows with further cases at their end. `more` begins with the healthy case, as every row does; that one is not repeated. */
-export function appendCases(rows: readonly Row[], more: ReadonlyMap<string, Row>): Row[] {
+/**
+ * Rows with further cases at their end, one for each tail: the rows of the same checks in that case, after the healthy
+ * one.
+ */
+export function appendCases(rows: readonly Row[], tails: readonly ReadonlyMap<string, Row>[]): Row[] {
   // Points on one net share their arrays, and go on sharing them.
   const grown = new Map<Float32Array, Float32Array>();
-  const grow = (base: Float32Array, tail: Float32Array) => {
+  const grow = (base: Float32Array, last: (row: ReadingRow) => Float32Array, id: string) => {
     let array = grown.get(base);
     if (!array) {
-      array = new Float32Array(base.length + tail.length - 1);
+      array = new Float32Array(base.length + tails.length);
       array.set(base);
-      array.set(tail.subarray(1), base.length);
+      tails.forEach((tail, i) => (array![base.length + i] = last(tail.get(id) as ReadingRow)[1]!));
       grown.set(base, array);
     }
     return array;
   };
   return rows.map((row): Row => {
-    const tail = more.get(row.check.id)!;
+    const { id } = row.check;
     if ("chance" in row) {
-      const extra = (tail as AnswerRow).chance.subarray(1);
-      const chance = new Float64Array(row.chance.length + extra.length);
+      const chance = new Float64Array(row.chance.length + tails.length);
       chance.set(row.chance);
-      chance.set(extra, row.chance.length);
+      tails.forEach((tail, i) => (chance[row.chance.length + i] = (tail.get(id) as AnswerRow).chance[1]!));
       return { check: row.check, chance };
     }
-    const { mean, sd, slope } = tail as ReadingRow;
     return {
       check: row.check,
-      mean: grow(row.mean, mean),
-      sd: grow(row.sd, sd),
-      slope: grow(row.slope, slope),
+      mean: grow(row.mean, (r) => r.mean, id),
+      sd: grow(row.sd, (r) => r.sd, id),
+      slope: grow(row.slope, (r) => r.slope, id),
     };
   });
 }
