@@ -22,13 +22,15 @@ interface Props {
   proposal: ProposalView | undefined;
   state: JobState;
   defaultState: string | undefined;
+  /** What the line begins with, when a point was tapped elsewhere; the line then has the focus. */
+  begun?: string;
   onEnter: (body: EventBody) => string | undefined;
   onPower: (to: "live" | "dead") => void;
 }
 
 /** One line in which a finding is written down, with an echo of what was understood. Yes and no for a question. */
-export function FindingEntry({ unit, proposal, state, defaultState, onEnter, onPower }: Props) {
-  const [text, setText] = useState("");
+export function FindingEntry({ unit, proposal, state, defaultState, begun = "", onEnter, onPower }: Props) {
+  const [text, setText] = useState(begun);
   const [tried, setTried] = useState(false);
   const [said, setSaid] = useState("");
   const field = useRef<HTMLInputElement>(null);
@@ -74,6 +76,7 @@ export function FindingEntry({ unit, proposal, state, defaultState, onEnter, onP
             ref={field}
             className="reading min-h-12 min-w-0 grow bg-transparent px-3 text-2xl font-medium outline-none placeholder:text-base"
             placeholder="230.4, or P4.3 to N 118"
+            autoFocus={begun !== ""}
             autoComplete="off"
             autoCapitalize="off"
             spellCheck={false}

@@ -4,7 +4,14 @@ import type { Job } from "#server/jobs/readJob.ts";
 import { Button, buttonClass } from "./Button.tsx";
 import { PersonChoice, ThemeChoice } from "./ShopBar.tsx";
 
-export function JobHeader({ job, view, onCall }: { job: Job; view: JobView; onCall: () => void }) {
+interface Props {
+  job: Job;
+  view: JobView;
+  onCall: () => void;
+  onKeys: () => void;
+}
+
+export function JobHeader({ job, view, onCall, onKeys }: Props) {
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b-[1.5px] border-ink px-4 py-2">
       <Link
@@ -22,6 +29,9 @@ export function JobHeader({ job, view, onCall }: { job: Job; view: JobView; onCa
       <div className="flex flex-wrap items-center gap-2 md:gap-4">
         <PersonChoice />
         <ThemeChoice />
+        <Button hotkey="?" onClick={onKeys} className="hidden! md:inline-flex!">
+          Keys
+        </Button>
         <Link to={`/jobs/${job.id}/report`} className={buttonClass("plain")}>
           Report
         </Link>

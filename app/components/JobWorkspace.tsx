@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import type { Order } from "#core/diagnosis/index.ts";
-import { replay, type EventBody, type JobView } from "#core/job/index.ts";
+import { replay, showPoint, type EventBody, type JobView } from "#core/job/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { useDiagnosis } from "../jobs/useDiagnosis.ts";
 import { useFreshJob } from "../jobs/useFreshJob.ts";
@@ -13,10 +13,13 @@ import { CoursePanel } from "./CoursePanel.tsx";
 import { DoubtNotice } from "./DoubtNotice.tsx";
 import { FindingEntry } from "./FindingEntry.tsx";
 import { JobHeader } from "./JobHeader.tsx";
+import { KeySheet } from "./KeySheet.tsx";
 import { Ledger } from "./Ledger.tsx";
+import { LookFirst } from "./LookFirst.tsx";
 import { NextCard } from "./NextCard.tsx";
 import { OrderPanel } from "./OrderPanel.tsx";
 import { OutboxNotice } from "./OutboxNotice.tsx";
+import { PlugPanel } from "./PlugPanel.tsx";
 import { PowerBand } from "./PowerBand.tsx";
 import { RecapPanel } from "./RecapPanel.tsx";
 import { RetractDialog } from "./RetractDialog.tsx";
@@ -30,6 +33,7 @@ type Open =
   | { dialog: "band"; to?: "live" | "dead" }
   | { dialog: "call" }
   | { dialog: "order" }
+  | { dialog: "keys" }
   | { dialog: "retract"; finding: string }
   | undefined;
 
@@ -47,6 +51,8 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
   const [inHand, setInHand] = useState<string>();
   const [courseId, setCourseId] = useState<string>();
   const [notice, setNotice] = useState("");
+  // A point tapped on a plug begins the line; each tap is a fresh line.
+  const [line, setLine] = useState({ text: "", turn: 0 });
 
   const chosen = Math.max(
     0,
@@ -84,6 +90,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
     c: () => setOpen({ dialog: "call" }),
     n: () => choose((chosen + 1) % Math.max(1, view.next.length)),
     o: () => setOpen({ dialog: "order" }),
+    "?": () => setOpen({ dialog: "keys" }),
   });
 
   return (
@@ -93,7 +100,12 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
       data-weighed={view.ledger.length}
     >
       <PowerBand unit={unit} state={state} nameOf={nameOf} disabled={closed} onChange={() => changePower()} />
-      <JobHeader job={job} view={view} onCall={() => setOpen({ dialog: "call" })} />
+      <JobHeader
+        job={job}
+        view={view}
+        onCall={() => setOpen({ dialog: "call" })}
+        onKeys={() => setOpen({ dialog: "keys" })}
+      />
       {progress !== undefined && (
         <progress
           value={progress}
@@ -114,6 +126,11 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
         <div className="order-2 flex min-w-0 flex-col border-ink bg-sheet xl:order-1 xl:overflow-y-auto xl:border-r-[1.5px]">
           <CoursePanel courses={view.courses} chosen={courseId} proposal={proposal} onChoose={setCourseId} />
           {view.sequence && <SequencePanel sequence={view.sequence} onCourse={setCourseId} />}
+          <PlugPanel
+            unit={unit}
+            proposal={proposal}
+            onPoint={(point) => setLine({ text: `${showPoint(point)} `, turn: line.turn + 1 })}
+          />
           <RecapPanel recap={view.recap} />
           <Ledger
             rows={view.ledger}
@@ -149,6 +166,8 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
                 onPower={changePower}
               />
               <FindingEntry
+                key={line.turn}
+                begun={line.text}
                 unit={unit}
                 proposal={proposal}
                 state={state}
@@ -156,6 +175,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
                 onEnter={enter}
                 onPower={changePower}
               />
+              <LookFirst unit={unit} state={state} onEnter={enter} />
               <TrialEntry unit={unit} onEnter={enter} />
             </>
           )}
@@ -171,6 +191,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
           onDeclare={(body) => enterOrSay(body) && setOpen(undefined)}
         />
       )}
+      {open?.dialog === "keys" && <KeySheet onClose={() => setOpen(undefined)} />}
       {open?.dialog === "order" && (
         <OrderPanel
           events={events}

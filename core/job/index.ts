@@ -23,6 +23,7 @@ export type { Recap } from "./recap.ts";
 export { TRIAL_NAME, trialWords } from "./trialWords.ts";
 export { ORDER_NAME, orderView, whatIf, type OrderView, type WhatIf } from "./whatIf.ts";
 export type { LedgerRow } from "./ledgerRow.ts";
+export { plugFaces, type PlugFace, type PlugPin } from "./plugFaces.ts";
 export { findPoint, pairAcross, showPoint } from "./pointNames.ts";
 export { checkOf, replay, type JobState, type LedgerEntry } from "./replay.ts";
 export {

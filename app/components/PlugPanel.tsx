@@ -1,0 +1,115 @@
+import { useMemo, useState } from "react";
+import { plugFaces, type PlugFace, type PlugPin, type ProposalView } from "#core/job/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+import { WireSwatch } from "./WireSwatch.tsx";
+
+interface Props {
+  unit: UnitModel;
+  proposal: ProposalView | undefined;
+  /** A pin was chosen to be measured at. */
+  onPoint: (point: string) => void;
+}
+
+/** The plug in question, as the hand sees it: pin numbers, wire colours, and where the two probes go. */
+export function PlugPanel({ unit, proposal, onPoint }: Props) {
+  const faces = useMemo(() => plugFaces(unit), [unit]);
+  const [chosen, setChosen] = useState<string>();
+  const [mating, setMating] = useState(false);
+  const touches = (face: PlugFace) =>
+    face.pins.some(
+      (p) => p.point !== undefined && (p.point === proposal?.red?.id || p.point === proposal?.black?.id),
+    );
+  const face = faces.find((f) => f.id === chosen) ?? faces.find(touches) ?? faces[0];
+  if (!face) return null;
+  return (
+    <section aria-label="Plug faces" data-testid="plug" className="border-t-[1.5px] border-ink px-4 py-2.5">
+      <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+        <h2 className="section-title">
+          {face.name}, seen from the {mating ? "mating" : "wire"} side
+        </h2>
+        <div className="flex flex-wrap items-center gap-3 text-[0.9375rem]">
+          <label className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5 accent-here"
+              checked={mating}
+              onChange={(e) => setMating(e.target.checked)}
+            />
+            mating side
+          </label>
+          <label className="flex items-center gap-2">
+            Plug
+            <select
+              className="min-h-11 border-[1.5px] border-ink px-2 font-semibold"
+              value={face.id}
+              onChange={(e) => setChosen(e.target.value)}
+            >
+              {faces.map((f) => (
+                <option key={f.id} value={f.id}>
+                  {f.id}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+      </div>
+      <ol
+        className={`flex flex-wrap gap-1.5 border-2 border-ink bg-field p-2 ${mating ? "flex-row-reverse" : ""}`}
+      >
+        {face.pins.map((pin) => (
+          <Pin key={pin.part} pin={pin} proposal={proposal} onPoint={onPoint} />
+        ))}
+      </ol>
+      <p className="pt-1.5 text-sm text-ink-soft">
+        {face.place && `${face.place}. `}Slide the probe in beside the wire from behind; do not force the
+        contact open.
+      </p>
+    </section>
+  );
+}
+
+function Pin({
+  pin,
+  proposal,
+  onPoint,
+}: {
+  pin: PlugPin;
+  proposal: ProposalView | undefined;
+  onPoint: Props["onPoint"];
+}) {
+  const { point } = pin;
+  const role =
+    point === undefined
+      ? undefined
+      : point === proposal?.red?.id
+        ? "red"
+        : point === proposal?.black?.id
+          ? "black"
+          : undefined;
+  return (
+    <li className="w-24 grow sm:max-w-36">
+      <button
+        type="button"
+        disabled={point === undefined}
+        onClick={() => point !== undefined && onPoint(point)}
+        aria-label={`${pin.part}, ${pin.colour ?? "no colour given"}, ${pin.wire ?? "no wire"}${role ? `, ${role} probe goes here` : ""}`}
+        className={`flex min-h-20 w-full flex-col items-center justify-between gap-1 border-[1.5px] px-1 py-1.5 text-center disabled:opacity-60 ${role ? "border-here bg-here-soft" : "border-ink bg-sheet"}`}
+      >
+        <span className="flex items-center gap-1.5">
+          <span className="reading text-xl font-semibold">{pin.number}</span>
+          {role === "red" && <span aria-hidden className="size-4 rounded-full bg-hazard" />}
+          {role === "black" && <span aria-hidden className="size-4 bg-ink" />}
+        </span>
+        {role && <span className="text-xs font-bold">{role} probe</span>}
+        {pin.colour ? (
+          <span className="flex flex-col items-center text-xs">
+            <WireSwatch colour={pin.colour} />
+            {pin.colour}
+          </span>
+        ) : (
+          <span className="text-xs text-ink-soft">no wire colour</span>
+        )}
+      </button>
+    </li>
+  );
+}

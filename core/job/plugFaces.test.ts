@@ -1,0 +1,33 @@
+import { describe, expect, test } from "@jest/globals";
+import { demoUnits } from "../../tests/support/demoUnits.ts";
+import { plugFaces } from "./index.ts";
+
+describe("the connectors of a unit, from the wire side", () => {
+  const faces = plugFaces(demoUnits().get("glasswasher-gw4")!);
+  const p4 = faces.find((f) => f.id === "P4")!;
+
+  test("pins stand in the order of their numbers, each with its wire, its colour and its point", () => {
+    expect(p4.name).toBe("Plug P4 on the board");
+    expect(p4.pins.map((p) => p.number)).toEqual([...p4.pins.keys()].map((i) => i + 1));
+    expect(p4.pins[2]).toEqual({
+      part: "P4.3",
+      number: 3,
+      wire: "Wire 13, board to thermostat",
+      colour: "grey",
+      point: "P4.3",
+    });
+    expect(p4.place).toMatch(/\w/);
+  });
+
+  test("every pin of every demo unit is on exactly one face", () => {
+    for (const unit of demoUnits().values()) {
+      const shown = plugFaces(unit).flatMap((f) => f.pins.map((p) => p.part));
+      expect(shown.sort()).toEqual(
+        unit.parts
+          .filter((p) => p.type === "pin")
+          .map((p) => p.id)
+          .sort(),
+      );
+    }
+  });
+});
