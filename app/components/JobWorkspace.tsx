@@ -95,7 +95,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
 
   return (
     <div
-      className="flex min-h-dvh flex-col xl:h-dvh"
+      className="flex min-h-dvh flex-col xl:h-dvh xl:overflow-hidden"
       data-ready={progress === undefined ? "true" : undefined}
       data-weighed={view.ledger.length}
     >
@@ -123,7 +123,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
         <OutboxNotice unit={unit} pending={pending} onResend={() => void resend()} onDiscard={discard} />
       </div>
       <main className="grid min-h-0 grow grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_27rem]">
-        <div className="order-2 flex min-w-0 flex-col border-ink bg-sheet xl:order-1 xl:overflow-y-auto xl:border-r-[1.5px]">
+        <div className="relative order-2 flex min-w-0 flex-col border-ink bg-sheet xl:order-1 xl:overflow-y-auto xl:border-r-[1.5px]">
           <CoursePanel courses={view.courses} chosen={courseId} proposal={proposal} onChoose={setCourseId} />
           {view.sequence && <SequencePanel sequence={view.sequence} onCourse={setCourseId} />}
           <PlugPanel
@@ -140,7 +140,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
             onRetract={(finding) => setOpen({ dialog: "retract", finding })}
           />
         </div>
-        <div className="order-1 flex min-w-0 flex-col xl:order-2 xl:overflow-y-auto">
+        <div className="relative order-1 flex min-w-0 flex-col xl:order-2 xl:overflow-y-auto">
           <CallStrip view={view} onCall={() => setOpen({ dialog: "call" })} jobId={job.id} />
           {!closed && (
             <>

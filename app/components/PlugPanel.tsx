@@ -61,8 +61,8 @@ export function PlugPanel({ unit, proposal, onPoint }: Props) {
         ))}
       </ol>
       <p className="pt-1.5 text-sm text-ink-soft">
-        {face.place && `${face.place}. `}Slide the probe in beside the wire from behind; do not force the
-        contact open.
+        {face.place && `Found at: ${face.place}. `}Slide the probe in beside the wire from behind; do not
+        force the contact open.
       </p>
     </section>
   );

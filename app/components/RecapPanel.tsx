@@ -7,7 +7,11 @@ export function RecapPanel({ recap }: { recap: JobView["recap"] }) {
       <h2 className="section-title pb-1">Recap</h2>
       <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[6rem_1fr]">
         <Lines term="Proven" lines={recap.proven} none="Nothing yet." />
-        <Lines term="Still open" lines={recap.open} none="Nothing." />
+        <Lines
+          term="Still open"
+          lines={recap.open.length > 0 ? [recap.open.join(" · ")] : []}
+          none="Nothing."
+        />
         <Lines term="Assumed" lines={recap.assumed} none="Nothing." />
       </dl>
     </section>
