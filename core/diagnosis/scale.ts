@@ -1,4 +1,5 @@
 import { accuracy, isOhms, type MeterFunction } from "#core/meter/index.ts";
+import { combined, rectangular } from "./uncertainty.ts";
 
 /** Taken out once: in a sandbox every look at a global costs as much as the sum it is for. */
 const { abs, log10, max, min, sign, sqrt } = Math;
@@ -60,10 +61,8 @@ const OVERLOAD_SPREAD: Partial<Record<MeterFunction, number>> = { mv: 0.01 };
 /** Standard deviation on the scale, from the predicted value's own spread and the meter's accuracy. */
 export function spreadOnScale(fn: MeterFunction, value: number, spread: number): number {
   if (!Number.isFinite(value)) return OVERLOAD_SPREAD[fn] ?? 0.1;
-  const meter = accuracy(fn, value) / sqrt(3);
-  const unrest = UNREST[fn] / sqrt(3);
-  const left = MODEL_SPREAD * value;
-  const sd = sqrt(meter * meter + unrest * unrest + spread * spread + left * left);
+  const meter = rectangular(accuracy(fn, value));
+  const sd = combined(meter, rectangular(UNREST[fn]), spread, MODEL_SPREAD * value);
   if (isOhms(fn)) {
     // Megohms on a dirty, damp unit are no precise thing.
     const damp = value > 5e5 ? 0.3 : 0;
