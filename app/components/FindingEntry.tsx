@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import {
   answerWords,
   checkText,
@@ -11,10 +11,12 @@ import {
   describeAdmissionProblem,
   type EventBody,
   type FindingBody,
+  type JobEvent,
   type JobState,
   type ProposalView,
 } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
+import type { Diagnosis } from "../jobs/useDiagnosis.ts";
 import { Button, Key } from "./Button.tsx";
 
 interface Props {
@@ -24,12 +26,24 @@ interface Props {
   defaultState: string | undefined;
   /** What the line begins with, when a point was tapped elsewhere; the line then has the focus. */
   begun?: string;
+  events: readonly JobEvent[];
+  ask: Diagnosis["ask"];
   onEnter: (body: EventBody) => string | undefined;
   onPower: (to: "live" | "dead") => void;
 }
 
 /** One line in which a finding is written down, with an echo of what was understood. Yes and no for a question. */
-export function FindingEntry({ unit, proposal, state, defaultState, begun = "", onEnter, onPower }: Props) {
+export function FindingEntry({
+  unit,
+  proposal,
+  state,
+  defaultState,
+  begun = "",
+  events,
+  ask,
+  onEnter,
+  onPower,
+}: Props) {
   const [text, setText] = useState(begun);
   const [tried, setTried] = useState(false);
   const [said, setSaid] = useState("");
@@ -38,6 +52,8 @@ export function FindingEntry({ unit, proposal, state, defaultState, begun = "", 
     () => (text.trim() === "" ? undefined : understand(unit, text, proposal, state, defaultState)),
     [unit, text, proposal, state, defaultState],
   );
+
+  const question = useQuestion(understood?.problem ? undefined : understood?.body, events, ask);
 
   const submit = () => {
     setTried(true);
@@ -104,6 +120,15 @@ export function FindingEntry({ unit, proposal, state, defaultState, begun = "", 
         >
           {problem && (tried || understood?.misplaced) ? problem : (understood?.echo ?? said)}
         </p>
+        {question && (
+          <p
+            data-testid="question"
+            aria-live="polite"
+            className="mb-1 border-l-4 border-hazard bg-hazard-soft px-2 py-1 text-[0.9375rem]"
+          >
+            {question} It can be recorded all the same.
+          </p>
+        )}
         {understood?.wants && (
           <Button onClick={() => onPower(understood.wants!)}>
             {understood.wants === "live" ? "Go live" : "Make dead and prove"}
@@ -112,6 +137,32 @@ export function FindingEntry({ unit, proposal, state, defaultState, begun = "", 
       </form>
     </section>
   );
+}
+
+/** How long the line must rest before the worker is asked about it, ms. */
+const REST = 250;
+
+/** What the worker finds odd about the reading in the line, once the line has rested. */
+function useQuestion(
+  body: FindingBody | undefined,
+  events: readonly JobEvent[],
+  ask: Diagnosis["ask"],
+): string | undefined {
+  const [found, setFound] = useState<{ body: FindingBody; text: string | undefined }>();
+  useEffect(() => {
+    if (body?.check.kind !== "reading") return;
+    let open = true;
+    const timer = setTimeout(() => {
+      void ask((worker) => worker.question(events, body))?.then((text) => {
+        if (open) setFound({ body, text });
+      });
+    }, REST);
+    return () => {
+      open = false;
+      clearTimeout(timer);
+    };
+  }, [body, events, ask]);
+  return body !== undefined && found?.body === body ? found.text : undefined;
 }
 
 interface Understood {

@@ -168,6 +168,8 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
               <FindingEntry
                 key={line.turn}
                 begun={line.text}
+                events={events}
+                ask={ask}
                 unit={unit}
                 proposal={proposal}
                 state={state}

@@ -1,6 +1,6 @@
 import { expose } from "comlink";
 import { buildDictionary, type Dictionary } from "#core/diagnosis/index.ts";
-import { orderView, viewJob, whatIf } from "#core/job/index.ts";
+import { orderView, questionAt, viewJob, whatIf } from "#core/job/index.ts";
 import type { DiagnosisWorker } from "./diagnosisProtocol.ts";
 
 let dictionary: Dictionary | undefined;
@@ -24,6 +24,9 @@ const worker: DiagnosisWorker = {
   },
   async whatIf(events, body) {
     return whatIf(opened(), events, body);
+  },
+  async question(events, body) {
+    return questionAt(opened(), events, body);
   },
   async order(events, order) {
     return orderView(opened(), events, order);

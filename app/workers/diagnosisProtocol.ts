@@ -12,6 +12,8 @@ export interface DiagnosisWorker {
   view(events: readonly JobEvent[], order: Order): Promise<JobView>;
   /** What a finding would change, before it is made. */
   whatIf(events: readonly JobEvent[], body: FindingBody): Promise<WhatIf>;
+  /** What is odd about a reading before it is recorded; undefined where nothing is. */
+  question(events: readonly JobEvent[], body: FindingBody): Promise<string | undefined>;
   /** What an order would do next, and what it costs from here. */
   order(events: readonly JobEvent[], order: Order): Promise<OrderView>;
 }

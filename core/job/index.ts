@@ -21,7 +21,7 @@ export type { CallView } from "./callView.ts";
 export type { DoubtView } from "./doubts.ts";
 export type { Recap } from "./recap.ts";
 export { TRIAL_NAME, trialWords } from "./trialWords.ts";
-export { ORDER_NAME, orderView, whatIf, type OrderView, type WhatIf } from "./whatIf.ts";
+export { ORDER_NAME, orderView, questionAt, whatIf, type OrderView, type WhatIf } from "./whatIf.ts";
 export type { LedgerRow } from "./ledgerRow.ts";
 export { plugFaces, type PlugFace, type PlugPin } from "./plugFaces.ts";
 export { findPoint, pairAcross, showPoint } from "./pointNames.ts";

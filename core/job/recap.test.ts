@@ -4,6 +4,7 @@ import {
   admissionProblems,
   describeAdmissionProblem,
   orderView,
+  questionAt,
   replay,
   viewJob,
   whatIf,
@@ -77,6 +78,14 @@ describe("before anything is measured", () => {
     expect(supposed.items[0]!.name).toBe(recorded.items[0]!.name);
     expect(supposed.items[0]!.after).toBeCloseTo(recorded.items[0]!.chance, 9);
     expect(replay(unit, cold).ledger.length).toBe(4);
+  });
+
+  test("a reading that no suspect gives is asked about; one that some suspect gives is not", () => {
+    const at = (value: number) =>
+      questionAt(dictionary, cold, volts("P4.3", value).body as Parameters<typeof questionAt>[2]);
+    expect(at(415)).toMatch(/\?|again/);
+    expect(at(230)).toBeUndefined();
+    expect(at(0)).toBeUndefined();
   });
 
   test("walking from the supply forward costs more minutes than asking what tells most", () => {

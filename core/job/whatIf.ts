@@ -8,6 +8,7 @@ import {
   type Order,
 } from "#core/diagnosis/index.ts";
 import type { FindingBody, JobEvent } from "./events.ts";
+import { ledgerRow } from "./ledgerRow.ts";
 import { replay } from "./replay.ts";
 import { checkText, itemName, resultText } from "./words.ts";
 
@@ -21,19 +22,35 @@ export interface WhatIf {
 /** The items that a finding would leave, with their chances before and after. The job is not changed. */
 export function whatIf(dictionary: Dictionary, events: readonly JobEvent[], body: FindingBody): WhatIf {
   const { unit } = dictionary;
-  const supposed: JobEvent = {
-    id: "00000000-0000-4000-8000-000000000000",
-    person: "nobody",
-    at: events.at(-1)?.at ?? "1970-01-01T00:00:00Z",
-    body,
-  };
   const before = chances(dictionary, replay(unit, events).evidence);
-  const after = chances(dictionary, replay(unit, [...events, supposed]).evidence);
+  const after = chances(dictionary, replay(unit, [...events, supposedly(events, body)]).evidence);
   const items = [...after]
     .sort((a, b) => b[1] - a[1])
     .slice(0, 4)
     .map(([name, chance]) => ({ name, before: before.get(name) ?? 0, after: chance }));
   return { result: resultText(unit, body), items };
+}
+
+/** What is odd about a reading before it is recorded: no suspect gives it. Undefined where some suspect does. */
+export function questionAt(
+  known: Dictionary,
+  events: readonly JobEvent[],
+  body: FindingBody,
+): string | undefined {
+  const { unit } = known;
+  const { dictionary, posterior } = weighWithPairs(known, replay(unit, events).evidence);
+  const entry = replay(unit, [...events, supposedly(events, body)]).ledger.at(-1)!;
+  return ledgerRow(dictionary, posterior, entry).doubt;
+}
+
+/** A finding as the event that it would be. */
+function supposedly(events: readonly JobEvent[], body: FindingBody): JobEvent {
+  return {
+    id: "00000000-0000-4000-8000-000000000000",
+    person: "nobody",
+    at: events.at(-1)?.at ?? "1970-01-01T00:00:00Z",
+    body,
+  };
 }
 
 function chances(known: Dictionary, evidence: readonly Evidence[]): Map<string, number> {

@@ -53,3 +53,20 @@ test("the sheet of keys opens with a key and gives the focus back", async ({ pag
   await page.keyboard.press("e");
   await expect(job.line).toBeFocused();
 });
+
+test("a value that no fault gives is questioned at the field, and can be recorded all the same", async ({
+  page,
+}) => {
+  const job = new JobPage(page, "gate-cg2");
+  await job.open("Will not open, closes as it should.", ANSWERS);
+  await page.getByRole("region", { name: "Power" }).getByRole("button").click();
+  await page.getByRole("button", { name: "Live: take volts" }).click();
+  await job.declare("live");
+  const question = page.getByTestId("question");
+  await job.line.fill("F2.2 230 vdc in standby");
+  await expect(question).toContainText("It can be recorded all the same");
+  await job.line.fill("F2.2 25.6 vdc in standby");
+  await expect(question).toHaveCount(0);
+  await job.record("F2.2 230 vdc in standby");
+  await expect(job.line).toHaveValue("");
+});
