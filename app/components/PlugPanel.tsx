@@ -96,7 +96,7 @@ function Pin({
         className={`flex min-h-20 w-full flex-col items-center justify-between gap-1 border-[1.5px] px-1 py-1.5 text-center disabled:opacity-60 ${role ? "border-here bg-here-soft" : "border-ink bg-sheet"}`}
       >
         <span className="flex items-center gap-1.5">
-          <span className="reading text-xl font-semibold">{pin.number}</span>
+          <span className="reading text-xl font-semibold">{pin.label}</span>
           {role === "red" && <span aria-hidden className="size-4 rounded-full bg-hazard" />}
           {role === "black" && <span aria-hidden className="size-4 bg-ink" />}
         </span>

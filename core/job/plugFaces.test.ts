@@ -6,12 +6,12 @@ describe("the connectors of a unit, from the wire side", () => {
   const faces = plugFaces(demoUnits().get("glasswasher-gw4")!);
   const p4 = faces.find((f) => f.id === "P4")!;
 
-  test("pins stand in the order of their numbers, each with its wire, its colour and its point", () => {
+  test("pins stand in the order of their labels, each with its wire, its colour and its point", () => {
     expect(p4.name).toBe("Plug P4 on the board");
-    expect(p4.pins.map((p) => p.number)).toEqual([...p4.pins.keys()].map((i) => i + 1));
+    expect(p4.pins.map((p) => p.label)).toEqual([...p4.pins.keys()].map((i) => String(i + 1)));
     expect(p4.pins[2]).toEqual({
       part: "P4.3",
-      number: 3,
+      label: "3",
       wire: "Wire 13, board to thermostat",
       colour: "grey",
       point: "P4.3",

@@ -4,7 +4,8 @@ import type { UnitModel } from "#core/unit/index.ts";
 export interface PlugPin {
   /** Part id of the pin, "P4.3". */
   readonly part: string;
-  readonly number: number;
+  /** What is moulded beside it: "3", or "U". */
+  readonly label: string;
   /** Where the wire goes, in the model's words. */
   readonly wire?: string;
   readonly colour?: string;
@@ -12,7 +13,7 @@ export interface PlugPin {
   readonly point?: string;
 }
 
-/** A connector seen from its wire side, pins in the order of their numbers. */
+/** A connector seen from its wire side, pins in the order of their labels. */
 export interface PlugFace {
   /** "P4" */
   readonly id: string;
@@ -26,11 +27,13 @@ export interface PlugFace {
 export function plugFaces(unit: UnitModel): PlugFace[] {
   const plugs = new Map<string, UnitModel["parts"]>();
   for (const part of unit.parts) {
-    const plug = /^(.+)\.\d+$/.exec(part.id)?.[1];
+    const plug = /^(.+)\.[^.]+$/.exec(part.id)?.[1];
     if (part.type === "pin" && plug !== undefined) plugs.set(plug, [...(plugs.get(plug) ?? []), part]);
   }
   return [...plugs].map(([id, parts]) => {
-    const pins = parts.map((part) => pinOf(unit, part)).sort((a, b) => a.number - b.number);
+    const pins = parts
+      .map((part) => pinOf(unit, part))
+      .sort((a, b) => a.label.localeCompare(b.label, "en", { numeric: true }));
     const place = unit.points.find((p) => pins.some((pin) => pin.point === p.id))?.place;
     const item = unit.items.find((i) => i.id === parts[0]!.item);
     return { id, name: item?.name ?? id, ...(place === undefined ? {} : { place }), pins };
@@ -47,7 +50,7 @@ function pinOf(unit: UnitModel, part: UnitModel["parts"][number]): PlugPin {
   const colour = point?.colour ?? wire?.colour;
   return {
     part: part.id,
-    number: Number(part.id.slice(part.id.lastIndexOf(".") + 1)),
+    label: part.id.slice(part.id.lastIndexOf(".") + 1),
     ...(wire ? { wire: wire.name } : {}),
     ...(colour === undefined ? {} : { colour }),
     ...(point ? { point: point.id } : {}),
