@@ -134,7 +134,7 @@ function pairRows(
 ): ReadonlyMap<string, Row> {
   const key = JSON.stringify([pair.fault, pair.second]);
   let own = source.pairs.get(key);
-  if (!own) source.pairs.set(key, (own = new Map()));
+  if (!own) source.pairs.set(key, (own = new Map<string, Row>()));
   const missing = rows.filter((row) => !own.has(row.check.id)).map((row) => row.check);
   if (missing.length > 0)
     for (const [id, row] of computeRows(source, suspects, [healthy, pair], missing, rows)) own.set(id, row);
