@@ -26,7 +26,7 @@ interface Ground {
 
 /**
  * The best of a few checks: the one after which it takes the fewest minutes when at every further step the check that
- * tells most per minute is made (a rollout of the greedy policy, which cannot be worse than that policy itself).
+ * tells most per minute is made: a rollout of the greedy policy, cut off at a few steps.
  * @returns undefined where there is none
  */
 export function bestByRollout(
