@@ -7,6 +7,7 @@ export default [
     route("units/:unit", "routes/unit.tsx"),
     route("jobs/:job/report", "routes/report.tsx"),
   ]),
+  route("units/:unit/wiring", "routes/unit-wiring.tsx"),
   route("jobs/:job", "routes/job.tsx"),
   route("jobs/:job/events", "routes/job-events.ts"),
   route("settings/choices", "routes/choices.ts"),

@@ -12,7 +12,16 @@ const LEFT = 46;
 const LEAST_STEP = 66;
 
 /** Expected band and measured marks along a course: the fault is where the marks leave the band. */
-export function CourseChart({ course, next }: { course: CourseView; next: string | undefined }) {
+export function CourseChart({
+  course,
+  next,
+  onPoint,
+}: {
+  course: CourseView;
+  next: string | undefined;
+  /** A point was chosen to be measured at. */
+  onPoint: (point: string) => void;
+}) {
   const [frame, width] = useWidth(860);
   const wide = Math.max(width, LEFT + LEAST_STEP * course.points.length);
   const x = scalePoint<string>()
@@ -39,7 +48,7 @@ export function CourseChart({ course, next }: { course: CourseView; next: string
       role="group"
       aria-label={`Chart of ${course.name}`}
     >
-      <svg width={wide} height={HEIGHT} role="img" aria-label={describe(course)}>
+      <svg width={wide} height={HEIGHT} role="group" aria-label={describe(course)}>
         <g className="reading" fontSize="13">
           {y.ticks(5).map((v) => (
             <g key={v}>
@@ -65,6 +74,7 @@ export function CourseChart({ course, next }: { course: CourseView; next: string
             key={i}
             label={link.label}
             cleared={link.cleared}
+            drop={link.drop}
             from={at(course.points[i]!) + 7}
             to={at(course.points[i + 1]!) - 7}
             raised={i % 2 === 1}
@@ -77,11 +87,13 @@ export function CourseChart({ course, next }: { course: CourseView; next: string
             x={at(p)}
             y={y}
             isNext={p.id === next}
+            onPoint={onPoint}
             isReference={p.id === course.reference}
           />
         ))}
       </svg>
       <p className="flex flex-wrap gap-x-5 gap-y-1 pt-1 text-sm text-ink-soft">
+        <span>Tap a point to record there.</span>
         <span>▬ expected when healthy</span>
         <span>◆ measured</span>
         <span>○ not measured</span>
@@ -95,12 +107,14 @@ export function CourseChart({ course, next }: { course: CourseView; next: string
 function LinkYoke({
   label,
   cleared,
+  drop,
   from,
   to,
   raised,
 }: {
   label: string;
   cleared: boolean;
+  drop: number | undefined;
   from: number;
   to: number;
   raised: boolean;
@@ -125,6 +139,19 @@ function LinkYoke({
       >
         {label}
       </text>
+      {drop !== undefined && (
+        <text
+          x={(from + to) / 2}
+          y={TOP + 8}
+          textAnchor="middle"
+          fontSize="12"
+          className="reading"
+          fill="var(--ink-soft)"
+        >
+          {drop < 0 ? "+" : "−"}
+          {formatNumber(Math.abs(drop), 3)}
+        </text>
+      )}
     </g>
   );
 }
@@ -135,19 +162,38 @@ function PointMark({
   y,
   isNext,
   isReference,
+  onPoint,
 }: {
   point: CoursePoint;
   x: number;
   y: (v: number) => number;
   isNext: boolean;
   isReference: boolean;
+  onPoint: (point: string) => void;
 }) {
   const { measured, expected, colour } = point;
   const wire = colour ? wireColours(colour) : undefined;
   const value = measured?.value ?? 0;
   const ink = measured?.asItShould === false ? "var(--hazard)" : "var(--ink)";
   return (
-    <g>
+    <g
+      {...(isReference
+        ? {}
+        : {
+            role: "button",
+            tabIndex: 0,
+            "aria-label": `Record at ${point.label}, ${point.name}`,
+            className: "cursor-pointer",
+            onClick: () => onPoint(point.id),
+            onKeyDown: (event: React.KeyboardEvent) => {
+              if (event.key === "Enter" || event.key === " ") {
+                event.preventDefault();
+                onPoint(point.id);
+              }
+            },
+          })}
+    >
+      <rect x={x - 31} y={TOP + 4} width="62" height={HEIGHT - TOP - 8} fill="transparent" />
       <line x1={x} x2={x} y1={TOP + 2} y2={BOTTOM + 14} stroke="var(--rule)" />
       {isNext && (
         <rect

@@ -1,4 +1,7 @@
+import { useState } from "react";
 import type { CourseView, ProposalView } from "#core/job/index.ts";
+import { Button } from "./Button.tsx";
+import { OhmsCourse } from "./OhmsCourse.tsx";
 import { CourseChart } from "./CourseChart.tsx";
 
 interface Props {
@@ -6,10 +9,13 @@ interface Props {
   chosen: string | undefined;
   proposal: ProposalView | undefined;
   onChoose: (id: string) => void;
+  onPoint: (point: string) => void;
+  onWiring: () => void;
 }
 
 /** The course on screen: the one chosen, else the one the next check lies on, else the one with most to tell. */
-export function CoursePanel({ courses, chosen, proposal, onChoose }: Props) {
+export function CoursePanel({ courses, chosen, proposal, onChoose, onPoint, onWiring }: Props) {
+  const [dead, setDead] = useState(false);
   const course = courses.find((c) => c.id === chosen) ?? courseInQuestion(courses, proposal);
   if (!course) return <p className="p-4 text-ink-soft">This unit's model names no courses.</p>;
   const next =
@@ -20,25 +26,39 @@ export function CoursePanel({ courses, chosen, proposal, onChoose }: Props) {
     <section aria-label="Course" className="px-4 pt-2.5 pb-3">
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <h2 className="section-title">
-          {course.name}, in {course.state.toLowerCase()}: {course.fn === "vac" ? "volts AC" : "volts DC"}{" "}
-          against {course.points.find((p) => p.id === course.reference)?.label ?? course.reference}
+          {course.name}
+          {dead
+            ? ": ohms from point to point, dead"
+            : `, in ${course.state.toLowerCase()}: ${course.fn === "vac" ? "volts AC" : "volts DC"} against ${course.points.find((p) => p.id === course.reference)?.label ?? course.reference}`}
         </h2>
-        <label className="flex items-center gap-2 text-[0.9375rem]">
-          Course
-          <select
-            className="min-h-11 border-[1.5px] border-ink px-2 font-semibold"
-            value={course.id}
-            onChange={(e) => onChoose(e.target.value)}
-          >
-            {courses.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+          <Button aria-pressed={dead} onClick={() => setDead(!dead)}>
+            {dead ? "Show volts" : "Show ohms"}
+          </Button>
+          <Button hotkey="w" onClick={onWiring}>
+            Wiring
+          </Button>
+          <label className="flex items-center gap-2 text-[0.9375rem]">
+            Course
+            <select
+              className="min-h-11 border-[1.5px] border-ink px-2 font-semibold"
+              value={course.id}
+              onChange={(e) => onChoose(e.target.value)}
+            >
+              {courses.map((c) => (
+                <option key={c.id} value={c.id}>
+                  {c.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
       </div>
-      <CourseChart course={course} next={next} />
+      {dead ? (
+        <OhmsCourse course={course} onPoint={onPoint} />
+      ) : (
+        <CourseChart course={course} next={next} onPoint={onPoint} />
+      )}
     </section>
   );
 }

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import type { Order } from "#core/diagnosis/index.ts";
 import { replay, showPoint, type EventBody, type JobView } from "#core/job/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
@@ -29,11 +29,15 @@ import { SuspectList } from "./SuspectList.tsx";
 import { TrialEntry } from "./TrialEntry.tsx";
 import { WhatIfLine } from "./WhatIfLine.tsx";
 
+/** Loaded when it is first opened: the page itself stays light. */
+const WiringView = lazy(() => import("./WiringView.tsx"));
+
 type Open =
   | { dialog: "band"; to?: "live" | "dead" }
   | { dialog: "call" }
   | { dialog: "order" }
   | { dialog: "keys" }
+  | { dialog: "wiring" }
   | { dialog: "retract"; finding: string }
   | undefined;
 
@@ -84,12 +88,19 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
     return problem === undefined;
   };
 
+  /** Begins a line at a point tapped on a plug, a course or the drawing. */
+  const beginAt = (point: string) => {
+    setOpen(undefined);
+    setLine({ text: `${showPoint(point)} `, turn: line.turn + 1 });
+  };
+
   useHotkeys({
     e: () => document.getElementById("finding-line")?.focus(),
     p: () => changePower(),
     c: () => setOpen({ dialog: "call" }),
     n: () => choose((chosen + 1) % Math.max(1, view.next.length)),
     o: () => setOpen({ dialog: "order" }),
+    w: () => setOpen({ dialog: "wiring" }),
     "?": () => setOpen({ dialog: "keys" }),
   });
 
@@ -124,13 +135,16 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
       </div>
       <main className="grid min-h-0 grow grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_27rem]">
         <div className="relative order-2 flex min-w-0 flex-col border-ink bg-sheet xl:order-1 xl:overflow-y-auto xl:border-r-[1.5px]">
-          <CoursePanel courses={view.courses} chosen={courseId} proposal={proposal} onChoose={setCourseId} />
-          {view.sequence && <SequencePanel sequence={view.sequence} onCourse={setCourseId} />}
-          <PlugPanel
-            unit={unit}
+          <CoursePanel
+            courses={view.courses}
+            chosen={courseId}
             proposal={proposal}
-            onPoint={(point) => setLine({ text: `${showPoint(point)} `, turn: line.turn + 1 })}
+            onChoose={setCourseId}
+            onPoint={beginAt}
+            onWiring={() => setOpen({ dialog: "wiring" })}
           />
+          {view.sequence && <SequencePanel sequence={view.sequence} onCourse={setCourseId} />}
+          <PlugPanel unit={unit} proposal={proposal} onPoint={beginAt} />
           <RecapPanel recap={view.recap} />
           <Ledger
             rows={view.ledger}
@@ -192,6 +206,23 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
           onClose={() => setOpen(undefined)}
           onDeclare={(body) => enterOrSay(body) && setOpen(undefined)}
         />
+      )}
+      {open?.dialog === "wiring" && (
+        <Suspense
+          fallback={
+            <p className="fixed inset-0 z-30 grid place-content-center bg-paper">Opening the wiring…</p>
+          }
+        >
+          <WiringView
+            unit={unit}
+            events={events}
+            proposal={proposal}
+            state={state.situation.state}
+            ask={ask}
+            onPoint={beginAt}
+            onClose={() => setOpen(undefined)}
+          />
+        </Suspense>
       )}
       {open?.dialog === "keys" && <KeySheet onClose={() => setOpen(undefined)} />}
       {open?.dialog === "order" && (

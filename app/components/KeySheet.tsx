@@ -5,6 +5,7 @@ const KEYS = [
   ["E", "write a finding down"],
   ["Esc", "leave the line or close what is open"],
   ["N", "another check than the one proposed"],
+  ["W", "the wiring, and in it the arrow keys from part to part"],
   ["O", "the way to go about it"],
   ["P", "declare the power"],
   ["C", "make the call"],

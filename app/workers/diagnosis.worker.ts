@@ -1,6 +1,6 @@
 import { expose } from "comlink";
 import { buildDictionary, type Dictionary } from "#core/diagnosis/index.ts";
-import { orderView, questionAt, viewJob, whatIf } from "#core/job/index.ts";
+import { orderView, questionAt, viewJob, whatIf, wiringView } from "#core/job/index.ts";
 import type { DiagnosisWorker } from "./diagnosisProtocol.ts";
 
 let dictionary: Dictionary | undefined;
@@ -27,6 +27,9 @@ const worker: DiagnosisWorker = {
   },
   async question(events, body) {
     return questionAt(opened(), events, body);
+  },
+  async wiring(events, state) {
+    return wiringView(opened(), events, state);
   },
   async order(events, order) {
     return orderView(opened(), events, order);

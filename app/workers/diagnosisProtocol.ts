@@ -1,5 +1,5 @@
 import type { Order } from "#core/diagnosis/index.ts";
-import type { FindingBody, JobEvent, JobView, OrderView, WhatIf } from "#core/job/index.ts";
+import type { FindingBody, JobEvent, JobView, OrderView, WhatIf, WiringView } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 
 /** What the page asks of its diagnosis worker. */
@@ -14,6 +14,8 @@ export interface DiagnosisWorker {
   whatIf(events: readonly JobEvent[], body: FindingBody): Promise<WhatIf>;
   /** What is odd about a reading before it is recorded; undefined where nothing is. */
   question(events: readonly JobEvent[], body: FindingBody): Promise<string | undefined>;
+  /** What the unit's drawing shows of the job in a live state. */
+  wiring(events: readonly JobEvent[], state: string): Promise<WiringView>;
   /** What an order would do next, and what it costs from here. */
   order(events: readonly JobEvent[], order: Order): Promise<OrderView>;
 }

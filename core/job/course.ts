@@ -1,5 +1,6 @@
 import { CATALOGUE, type Course, type UnitModel } from "#core/unit/index.ts";
 import {
+  fromScale,
   netOf,
   readingCheck,
   toScale,
@@ -7,8 +8,10 @@ import {
   type Posterior,
   type ReadingRow,
 } from "#core/diagnosis/index.ts";
+import { valueOf } from "./events.ts";
 import { showPoint } from "./pointNames.ts";
 import type { JobState } from "./replay.ts";
+import { valueText } from "./words.ts";
 
 /** One point on a course, with what it should read and what it read. Volts against the course's reference. */
 export interface CoursePoint {
@@ -23,8 +26,20 @@ export interface CoursePoint {
   readonly measured?: { readonly value: number; readonly finding: string; readonly asItShould: boolean };
 }
 
+/** Ohms between two neighbouring points of the dead circuit as it is wired. */
+export interface StretchOhms {
+  readonly expected: string;
+  /** What the leading suspect would make of it. */
+  readonly suspected?: string;
+  readonly measured?: { readonly text: string; readonly asItShould: boolean };
+}
+
 /** What lies between two neighbouring points. */
 export interface CourseLink {
+  /** What is lost between the two points where both were measured, V; positive where the volts fall towards the load. */
+  readonly drop?: number;
+  /** The same stretch on the dead circuit, from point to point. */
+  readonly ohms: StretchOhms;
   readonly label: string;
   readonly parts: readonly string[];
   /** No part of it is still suspected. */
@@ -84,7 +99,7 @@ export function courseView(
   });
   const links = course.points
     .slice(1)
-    .map((id, i) => linkBetween(dictionary, posterior, course.points[i]!, id));
+    .map((_, i) => linkBetween(dictionary, posterior, job, leading, points[i]!, points[i + 1]!));
   return {
     id: course.id,
     name: course.name,
@@ -119,8 +134,15 @@ export function isAsItShould(row: ReadingRow, posterior: Posterior, value: numbe
   return Math.abs(toScale(row.check.fn, value) - mid) <= 0.75 * (high - low);
 }
 
-function linkBetween(dictionary: Dictionary, posterior: Posterior, from: string, to: string): CourseLink {
-  const parts = partsBetween(dictionary.unit, from, to);
+function linkBetween(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  job: JobState,
+  leading: number,
+  from: CoursePoint,
+  to: CoursePoint,
+): CourseLink {
+  const parts = partsBetween(dictionary.unit, from.id, to.id);
   const chance = dictionary.suspects.reduce(
     (sum, s, i) => sum + (s.part !== undefined && parts.includes(s.part) ? posterior.suspects[i]! : 0),
     0,
@@ -128,7 +150,40 @@ function linkBetween(dictionary: Dictionary, posterior: Posterior, from: string,
   const weighty = parts.filter(
     (id) => !["wire", "pin"].includes(dictionary.unit.parts.find((p) => p.id === id)!.type),
   );
-  return { label: listLabel(weighty.length > 0 ? weighty : parts), parts, cleared: chance < CLEARED };
+  return {
+    label: listLabel(weighty.length > 0 ? weighty : parts),
+    parts,
+    cleared: chance < CLEARED,
+    ...(from.measured && to.measured ? { drop: from.measured.value - to.measured.value } : {}),
+    ohms: ohmsBetween(dictionary, posterior, job, leading, from.id, to.id),
+  };
+}
+
+function ohmsBetween(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  job: JobState,
+  leading: number,
+  from: string,
+  to: string,
+): StretchOhms {
+  const dead = dictionary.unit.states.find((s) => s.power === "dead")!;
+  const check = readingCheck({ state: dead.id, lifts: [] }, "ohm", from, to);
+  const row = dictionary.row(check) as ReadingRow;
+  const text = (scaled: number) => valueText("ohm", fromScale("ohm", scaled), 3);
+  // Ohms of a passive stretch are the same whichever way round the probes are.
+  const pair = new Set([check.id, readingCheck({ state: dead.id, lifts: [] }, "ohm", to, from).id]);
+  const result = job.ledger.filter((e) => !e.retracted && pair.has(e.check.id)).at(-1)?.body.result;
+  const value = result?.kind === "value" ? valueOf(result.value) : undefined;
+  return {
+    expected: text(row.mean[0]!),
+    ...(leading > 0 ? { suspected: text(row.mean[leading]!) } : {}),
+    ...(value === undefined
+      ? {}
+      : {
+          measured: { text: valueText("ohm", value), asItShould: isAsItShould(row, posterior, value) },
+        }),
+  };
 }
 
 function listLabel(parts: readonly string[]): string {

@@ -45,3 +45,4 @@ export {
   valueText,
 } from "./words.ts";
 export { secondsText, type SequenceView, type StepView } from "./sequenceView.ts";
+export { wiringView, type PointReading, type WiringView } from "./wiringView.ts";

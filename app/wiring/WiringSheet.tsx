@@ -1,0 +1,268 @@
+import { memo } from "react";
+import type { WiringView } from "#core/job/index.ts";
+import type { Diagram, DiagramEdge, DiagramNode, Place, PlacedDiagram } from "#core/wiring/index.ts";
+import { percentText } from "../words/percent.ts";
+import { wireColours } from "../words/wireColours.ts";
+import { PartSymbol, type Region } from "./PartSymbol.tsx";
+
+export type Chosen = { readonly part: string } | { readonly net: string } | undefined;
+
+interface Props {
+  diagram: Diagram;
+  placed: PlacedDiagram;
+  region: Region;
+  figures: WiringView | undefined;
+  /** Terminals of the pair in question, "K3.com". */
+  probes: { readonly red?: string | undefined; readonly black?: string | undefined };
+  chosen: Chosen;
+  onChoose: (chosen: Chosen) => void;
+}
+
+/** Chance under which a part recedes. */
+const CLEARED = 0.01;
+
+/** The drawing itself: lines in their wire colours, parts by their symbols, readings at the points. */
+export const WiringSheet = memo(function WiringSheet(props: Props) {
+  const { diagram, placed, figures, chosen, region, onChoose, probes } = props;
+  const net = chosen && "net" in chosen ? chosen.net : undefined;
+  const part = chosen && "part" in chosen ? chosen.part : undefined;
+  const first = diagram.nodes.find((n) => n.kind === "part")?.id;
+  return (
+    <svg
+      width={placed.width}
+      height={placed.height}
+      viewBox={`0 0 ${placed.width} ${placed.height}`}
+      className="wiring block"
+      fill="none"
+      stroke="var(--ink)"
+      strokeWidth="1.5"
+    >
+      {diagram.edges.map((edge) => (
+        <Line
+          key={edge.id}
+          edge={edge}
+          places={placed.lines[edge.id] ?? []}
+          lit={net !== undefined && edge.nets.includes(net)}
+          onChoose={onChoose}
+        />
+      ))}
+      {diagram.nodes.map((node) =>
+        node.kind === "part" ? (
+          <PartBox
+            key={node.id}
+            node={node}
+            at={placed.boxes[node.id]!}
+            region={region}
+            chance={figures?.chances[node.id]}
+            chosen={node.id === part}
+            reachable={node.id === (part ?? first)}
+            onChoose={onChoose}
+          />
+        ) : (
+          <Mark key={node.id} node={node} at={placed.boxes[node.id]!} lit={node.name === net} />
+        ),
+      )}
+      {figures?.points.map((point) => {
+        const place = placed.ports[point.terminal];
+        const node = diagram.nodes.find((n) => n.ports.some((p) => p.id === point.terminal));
+        const side = node?.ports.find((p) => p.id === point.terminal)?.side;
+        if (!place || !side) return null;
+        const text = point.measured?.text ?? point.expected;
+        if (text === undefined) return null;
+        const off = point.measured?.asItShould === false;
+        return (
+          <text
+            key={point.id}
+            x={place.x + (side === "west" ? -3 : 3)}
+            y={place.y - 5}
+            textAnchor={side === "west" ? "end" : "start"}
+            fontSize="11"
+            fontWeight={point.measured ? 700 : 400}
+            stroke="var(--sheet)"
+            strokeWidth="4"
+            paintOrder="stroke"
+            className="reading"
+            fill={off ? "var(--hazard)" : point.measured ? "var(--ink)" : "var(--ink-soft)"}
+          >
+            {point.measured ? "◆ " : ""}
+            {text}
+            {off ? " off" : ""}
+          </text>
+        );
+      })}
+      <Probe at={probes.red ? placed.ports[probes.red] : undefined} role="red" />
+      <Probe at={probes.black ? placed.ports[probes.black] : undefined} role="black" />
+    </svg>
+  );
+});
+
+const path = (places: readonly Place[]) =>
+  places.map(({ x, y }, i) => `${i === 0 ? "M" : "L"}${x} ${y}`).join("");
+
+function Line({
+  edge,
+  places,
+  lit,
+  onChoose,
+}: {
+  edge: DiagramEdge;
+  places: readonly Place[];
+  lit: boolean;
+  onChoose: Props["onChoose"];
+}) {
+  const wire = edge.colour ? wireColours(edge.colour) : undefined;
+  const d = path(places);
+  return (
+    <g onClick={() => onChoose({ net: edge.nets[0]! })} className="cursor-pointer">
+      {lit && <path d={d} stroke="var(--here)" strokeWidth="9" opacity="0.45" />}
+      {wire ? (
+        <>
+          <path d={d} stroke="var(--ink-soft)" strokeWidth="4.4" />
+          <path d={d} stroke={wire.body} strokeWidth="3" />
+          {wire.tracer && <path d={d} stroke={wire.tracer} strokeWidth="1.2" strokeDasharray="7 5" />}
+        </>
+      ) : (
+        <path d={d} strokeWidth={lit ? 2.5 : 1.2} />
+      )}
+      <path d={d} stroke="transparent" strokeWidth="14" />
+    </g>
+  );
+}
+
+function PartBox({
+  node,
+  at,
+  region,
+  chance,
+  chosen,
+  reachable,
+  onChoose,
+}: {
+  node: DiagramNode;
+  at: Place;
+  region: Region;
+  chance: number | undefined;
+  chosen: boolean;
+  /** The one part that Tab comes to; arrow keys lead on from there. */
+  reachable: boolean;
+  onChoose: Props["onChoose"];
+}) {
+  const cleared = chance !== undefined && chance < CLEARED;
+  const ink = cleared ? "var(--receded)" : "var(--ink)";
+  const { width, height, ports, symbol } = node;
+  const said =
+    chance === undefined
+      ? ""
+      : cleared
+        ? ", as good as cleared"
+        : `, ${percentText(chance)} per cent suspected`;
+  return (
+    <g
+      transform={`translate(${at.x} ${at.y})`}
+      role="button"
+      tabIndex={reachable ? 0 : -1}
+      aria-label={`${node.label}, ${node.name}${said}`}
+      aria-pressed={chosen}
+      data-part={node.id}
+      className="cursor-pointer outline-none"
+      stroke={ink}
+      fill="none"
+      strokeWidth={cleared ? 1.1 : 1.2 + 2 * (chance ?? 0)}
+      onClick={() => onChoose({ part: node.id })}
+      onFocus={() => onChoose({ part: node.id })}
+    >
+      <rect
+        x={-5}
+        y={-7}
+        width={width + 10}
+        height={height + 14}
+        stroke={chosen ? "var(--here)" : "transparent"}
+        strokeWidth="2.5"
+        fill={chosen ? "var(--here-soft)" : "transparent"}
+      />
+      <PartSymbol symbol={symbol} region={region} width={width} height={symbol === "pin" ? 30 : height} />
+      {symbol === "block" &&
+        ports.map((port) => {
+          const y = 26 + 24 * ports.filter((p) => p.side === port.side).indexOf(port) + 16;
+          return (
+            <text
+              key={port.id}
+              x={port.side === "west" ? 5 : width - 5}
+              y={y}
+              textAnchor={port.side === "west" ? "start" : "end"}
+              fontSize="11"
+              stroke="none"
+              fill={ink}
+            >
+              {port.terminal}
+            </text>
+          );
+        })}
+      <text
+        x={width / 2}
+        y={symbol === "block" ? 18 : symbol === "pin" ? 0 : 2}
+        textAnchor="middle"
+        fontSize={symbol === "pin" ? 11 : 14}
+        fontWeight={cleared ? 400 : 700}
+        textDecoration={cleared ? "line-through" : undefined}
+        stroke="none"
+        fill={ink}
+      >
+        {node.label}
+      </text>
+      {chance !== undefined && chance >= 0.05 && (
+        <text
+          x={width / 2}
+          y={height + 6}
+          textAnchor="middle"
+          fontSize="12"
+          fontWeight="700"
+          stroke="none"
+          fill="var(--hazard)"
+        >
+          {percentText(chance)} %
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** A knot where lines meet, or the flag of a rail. */
+function Mark({ node, at, lit }: { node: DiagramNode; at: Place; lit: boolean }) {
+  if (node.kind === "knot")
+    return (
+      <circle cx={at.x + node.width / 2} cy={at.y + node.height / 2} r="4" fill="var(--ink)" stroke="none" />
+    );
+  return (
+    <g transform={`translate(${at.x} ${at.y})`}>
+      <rect
+        width={node.width}
+        height={node.height}
+        fill={lit ? "var(--here-soft)" : "var(--sheet)"}
+        stroke={lit ? "var(--here)" : "var(--ink-soft)"}
+        strokeWidth={lit ? 2.5 : 1}
+      />
+      <text x={node.width / 2} y={14} textAnchor="middle" fontSize="12" stroke="none" fill="var(--ink)">
+        {node.label}
+      </text>
+    </g>
+  );
+}
+
+/** Where a probe goes: red round, dark square. */
+function Probe({ at, role }: { at: Place | undefined; role: "red" | "black" }) {
+  if (!at) return null;
+  return role === "red" ? (
+    <circle cx={at.x} cy={at.y} r="7" fill="var(--hazard)" stroke="var(--sheet)" strokeWidth="2" />
+  ) : (
+    <rect
+      x={at.x - 7}
+      y={at.y - 7}
+      width="14"
+      height="14"
+      fill="var(--ink)"
+      stroke="var(--sheet)"
+      strokeWidth="2"
+    />
+  );
+}

@@ -1,0 +1,90 @@
+import {
+  fromScale,
+  readingCheck,
+  weighWithPairs,
+  type Dictionary,
+  type ReadingRow,
+} from "#core/diagnosis/index.ts";
+import type { MeterFunction } from "#core/meter/index.ts";
+import type { Point } from "#core/unit/index.ts";
+import { expectedOf, isAsItShould } from "./course.ts";
+import { valueOf, type JobEvent } from "./events.ts";
+import { showPoint } from "./pointNames.ts";
+import { replay, type JobState } from "./replay.ts";
+import { valueText } from "./words.ts";
+
+/** What a point reads against its side's reference in the state shown. */
+export interface PointReading {
+  readonly id: string;
+  readonly label: string;
+  readonly name: string;
+  /** "K3.com": the terminal of the drawing on which it lies. */
+  readonly terminal: string;
+  readonly net: string;
+  readonly fn: MeterFunction;
+  /** Healthy reading with the supply as measured so far; undefined at the reference itself. */
+  readonly expected?: string;
+  readonly measured?: { readonly text: string; readonly asItShould: boolean };
+}
+
+/** What the drawing of the unit shows of a job, in one live state. */
+export interface WiringView {
+  readonly state: string;
+  readonly stateName: string;
+  /** Chance that the part, in any of its failure modes, is at fault; by part. */
+  readonly chances: Readonly<Record<string, number>>;
+  readonly points: readonly PointReading[];
+}
+
+/** The drawing's figures for a job in the state given; the first live state stands in for an unknown one. */
+export function wiringView(known: Dictionary, events: readonly JobEvent[], stateId?: string): WiringView {
+  const { unit } = known;
+  const job = replay(unit, events);
+  const { dictionary, posterior } = weighWithPairs(known, job.evidence);
+  const live = unit.states.filter((s) => s.power === "live");
+  const state = live.find((s) => s.id === stateId) ?? live[0]!;
+  const chances: Record<string, number> = {};
+  dictionary.suspects.forEach(({ part }, i) => {
+    if (part !== undefined) chances[part] = (chances[part] ?? 0) + posterior.suspects[i]!;
+  });
+  const points = unit.points.map((point): PointReading => {
+    const { terminal, net } = terminalOf(dictionary, point);
+    const reference = unit.references.find((r) => r.side === point.side);
+    const base = { id: point.id, label: showPoint(point.id), name: point.name, terminal, net };
+    if (!reference || reference.point === point.id) return { ...base, fn: reference?.function ?? "vac" };
+    const check = readingCheck({ state: state.id, lifts: [] }, reference.function, point.id, reference.point);
+    const row = dictionary.row(check) as ReadingRow;
+    const value = measuredAt(job, check.id);
+    return {
+      ...base,
+      fn: reference.function,
+      expected: voltsText(reference.function, fromScale(reference.function, expectedOf(row, posterior).mid)),
+      ...(value === undefined
+        ? {}
+        : {
+            measured: {
+              text: valueText(reference.function, value),
+              asItShould: isAsItShould(row, posterior, value),
+            },
+          }),
+    };
+  });
+  return { state: state.id, stateName: state.name, chances, points };
+}
+
+function terminalOf({ unit }: Dictionary, point: Point): { terminal: string; net: string } {
+  const terminal = point.terminal ?? point.id;
+  const cut = terminal.lastIndexOf(".");
+  const net = unit.parts.find((p) => p.id === terminal.slice(0, cut))!.terminals[terminal.slice(cut + 1)]!;
+  return { terminal, net };
+}
+
+/** Volts to three digits; what a drawing need not tell apart from nothing is nothing. */
+function voltsText(fn: MeterFunction, volts: number): string {
+  return Math.abs(volts) < (fn === "vac" ? 0.5 : 0.05) ? "0 V" : valueText(fn, volts, 3);
+}
+
+function measuredAt(job: JobState, check: string): number | undefined {
+  const result = job.ledger.filter((e) => !e.retracted && e.check.id === check).at(-1)?.body.result;
+  return result?.kind === "value" ? valueOf(result.value) : undefined;
+}

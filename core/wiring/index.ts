@@ -1,0 +1,13 @@
+/** The unit as a drawing: boxes and lines, their layout, and the ways between neighbours. */
+export {
+  diagramOf,
+  RAIL_ENDS,
+  type Diagram,
+  type DiagramEdge,
+  type DiagramEnd,
+  type DiagramNode,
+  type DiagramPort,
+} from "./diagram.ts";
+export { fromElk, toElk, type ElkGraph, type Place, type PlacedDiagram } from "./elkGraph.ts";
+export { neighboursOf, partToThe, type Direction } from "./neighbours.ts";
+export { isInLine, symbolOf, type SymbolName } from "./symbols.ts";

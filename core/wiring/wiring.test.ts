@@ -1,0 +1,117 @@
+import { describe, expect, test } from "@jest/globals";
+import Elk from "elkjs/lib/elk.bundled.js";
+import { generatedUnit } from "../../bench/generatedUnit.ts";
+import { demoUnits } from "../../tests/support/demoUnits.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+import { diagramOf, fromElk, neighboursOf, partToThe, toElk, type PlacedDiagram } from "./index.ts";
+
+async function place(unit: UnitModel): Promise<PlacedDiagram> {
+  const elk = new Elk();
+  return fromElk((await elk.layout(toElk(diagramOf(unit)))) as Parameters<typeof fromElk>[0]);
+}
+
+const units = [...demoUnits().values(), generatedUnit(40), generatedUnit(150)];
+
+describe.each(units.map((unit) => [`${unit.id}, ${unit.parts.length} parts`, unit] as const))(
+  "the drawing of %s",
+  (_name, unit) => {
+    const diagram = diagramOf(unit);
+
+    test("shows every part once, wires as lines", () => {
+      const boxes = diagram.nodes.filter((n) => n.kind === "part").map((n) => n.id);
+      const wires = diagram.edges.flatMap((e) => e.wires);
+      expect([...boxes, ...new Set(wires)].sort()).toEqual(unit.parts.map((p) => p.id).sort());
+      expect(new Set(boxes).size).toBe(boxes.length);
+    });
+
+    test("joins exactly the terminals that the nets and wires join", () => {
+      expect(groupsByDrawing(diagram)).toEqual(groupsByNets(unit));
+    });
+
+    test("is laid out without a box over another, lines ending on their terminals", async () => {
+      const placed = await place(unit);
+      const boxes = diagram.nodes.map((n) => ({ ...n, ...placed.boxes[n.id]! }));
+      for (const [i, a] of boxes.entries())
+        for (const b of boxes.slice(i + 1)) {
+          const apart =
+            a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y;
+          expect({ a: a.id, b: b.id, apart }).toEqual({ a: a.id, b: b.id, apart: true });
+        }
+      for (const { id, from, to } of diagram.edges) {
+        const line = placed.lines[id]!;
+        if (from.port) expect(line[0]).toEqual(placed.ports[from.port]);
+        if (to.port) expect(line.at(-1)).toEqual(placed.ports[to.port]);
+        for (const [k, corner] of line.slice(1).entries())
+          expect(Math.min(Math.abs(corner.x - line[k]!.x), Math.abs(corner.y - line[k]!.y))).toBeLessThan(
+            0.01,
+          );
+      }
+      expect(await place(unit)).toEqual(placed);
+    });
+  },
+);
+
+/** Sets of terminals that are one conductor, by union over the drawing's lines; rails count as one by their name. */
+function groupsByDrawing({ nodes, edges }: ReturnType<typeof diagramOf>): string[][] {
+  const name = new Map(nodes.map((n) => [n.id, n.kind === "part" ? n.id : `net:${n.name}`]));
+  return groups(
+    edges.map(({ from, to }) => [from.port ?? name.get(from.node)!, to.port ?? name.get(to.node)!]),
+  );
+}
+
+function groupsByNets({ parts }: UnitModel): string[][] {
+  return groups(
+    parts.flatMap((p): [string, string][] =>
+      p.type === "wire"
+        ? [[`net:${p.terminals["a"]}`, `net:${p.terminals["b"]}`]]
+        : Object.entries(p.terminals).map(([t, net]) => [`${p.id}.${t}`, `net:${net}`]),
+    ),
+  );
+}
+
+function groups(pairs: readonly (readonly [string, string])[]): string[][] {
+  const root = new Map<string, string>();
+  const find = (x: string): string => {
+    const up = root.get(x) ?? x;
+    return up === x ? x : find(up);
+  };
+  for (const [a, b] of pairs) root.set(find(a), find(b));
+  const all = new Map<string, string[]>();
+  for (const x of new Set(pairs.flat())) all.set(find(x), [...(all.get(find(x)) ?? []), x]);
+  return [...all.values()]
+    .map((g) => g.filter((x) => !x.startsWith("net:")).sort())
+    .filter((g) => g.length > 1)
+    .sort((a, b) => a[0]!.localeCompare(b[0]!));
+}
+
+describe("the glasswasher's drawing", () => {
+  const unit = demoUnits().get("glasswasher-gw4")!;
+  const diagram = diagramOf(unit);
+
+  test("has the heater's course as neighbours: cut-out on one side, the neutral's parts on the other", () => {
+    expect(neighboursOf(diagram, "TC1")).toEqual(expect.arrayContaining(["TH1", "HT1"]));
+    expect(neighboursOf(diagram, "TC1")).not.toContain("K3");
+  });
+
+  test("arrow keys walk from the relay towards its load and back", async () => {
+    const placed = await place(unit);
+    const ways: string[] = ["K3"];
+    for (let i = 0; i < 4; i++) ways.push(partToThe("right", diagram, placed, ways.at(-1)!) ?? "");
+    expect(ways).toEqual(expect.arrayContaining(["P4.3", "TH1"]));
+    expect(partToThe("left", diagram, placed, "TH1")).toBe("P4.3");
+    expect(partToThe("right", diagram, placed, farthest(placed))).toBeUndefined();
+  });
+
+  function farthest(placed: PlacedDiagram): string {
+    return diagram.nodes
+      .filter((n) => n.kind === "part")
+      .sort((a, b) => placed.boxes[b.id]!.x + b.width / 2 - placed.boxes[a.id]!.x - a.width / 2)[0]!.id;
+  }
+
+  test("the supply is left of the fuse, and the fuse left of every load", async () => {
+    const placed = await place(unit);
+    const x = (id: string) => placed.boxes[id]!.x;
+    expect(x("MAINS")).toBeLessThan(x("F1"));
+    for (const load of ["HT1", "M1", "M2", "Y1"]) expect(x("F1")).toBeLessThan(x(load));
+  });
+});
