@@ -1,10 +1,11 @@
 import { useState } from "react";
-import type { EventBody, JobView } from "#core/job/index.ts";
+import { judgeProof, proofRecord, proofSteps, type EventBody, type JobView } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import { BEFORE_LIVE, PROVE_DEAD } from "../words/cautions.ts";
+import { BEFORE_LIVE } from "../words/cautions.ts";
 import { Button } from "./Button.tsx";
 import { Cautions } from "./Cautions.tsx";
 import { Dialog, DialogButtons } from "./Dialog.tsx";
+import { ProofList, voltsOf, type Proof } from "./ProofList.tsx";
 
 interface Props {
   unit: UnitModel;
@@ -20,14 +21,24 @@ export function BandDialog({ unit, band, to, onClose, onDeclare }: Props) {
     to ?? (band === "live" ? "dead" : band === "dead" ? "live" : undefined),
   );
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
-  const list: readonly string[] = target === "live" ? BEFORE_LIVE : PROVE_DEAD;
+  const [proofs, setProofs] = useState<Readonly<Record<string, Proof>>>({});
+  const steps = proofSteps(unit);
   const toggle = (line: string) =>
     setTicked((was) => {
       const now = new Set(was);
       if (!now.delete(line)) now.add(line);
       return now;
     });
-  const complete = list.every((line) => ticked.has(line));
+  // A reading that says otherwise outweighs its tick.
+  const proven = steps.every((step) => {
+    const volts = voltsOf(proofs[step.id]?.typed ?? "");
+    return proofs[step.id]?.done && (volts === undefined || judgeProof(step, volts).holds);
+  });
+  const complete = target === "live" ? BEFORE_LIVE.every((line) => ticked.has(line)) : proven;
+  const confirmed =
+    target === "live"
+      ? [...BEFORE_LIVE]
+      : steps.map((step) => proofRecord(step, voltsOf(proofs[step.id]?.typed ?? "")).slice(0, 200));
   return (
     <Dialog
       title={
@@ -51,27 +62,35 @@ export function BandDialog({ unit, band, to, onClose, onDeclare }: Props) {
         </div>
       ) : (
         <>
-          <ul>
-            {list.map((line) => (
-              <li key={line} className="border-t border-rule">
-                <label className="flex min-h-11 cursor-pointer items-center gap-3 py-2">
-                  <input
-                    type="checkbox"
-                    className="size-6 shrink-0 accent-here"
-                    checked={ticked.has(line)}
-                    onChange={() => toggle(line)}
-                  />
-                  {line}
-                </label>
-              </li>
-            ))}
-          </ul>
+          {target === "dead" ? (
+            <ProofList
+              steps={steps}
+              proofs={proofs}
+              onProof={(step, proof) => setProofs((was) => ({ ...was, [step]: proof }))}
+            />
+          ) : (
+            <ul>
+              {BEFORE_LIVE.map((line) => (
+                <li key={line} className="border-t border-rule">
+                  <label className="flex min-h-11 cursor-pointer items-center gap-3 py-2">
+                    <input
+                      type="checkbox"
+                      className="size-6 shrink-0 accent-here"
+                      checked={ticked.has(line)}
+                      onChange={() => toggle(line)}
+                    />
+                    {line}
+                  </label>
+                </li>
+              ))}
+            </ul>
+          )}
           <DialogButtons>
             <Button onClick={onClose}>Leave it</Button>
             <Button
               look="main"
               disabled={!complete}
-              onClick={() => onDeclare({ type: "band", band: target, confirmed: [...list] })}
+              onClick={() => onDeclare({ type: "band", band: target, confirmed })}
             >
               {target === "live" ? "Declare LIVE" : "Declare DEAD AND PROVEN"}
             </Button>

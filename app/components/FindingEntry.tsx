@@ -1,14 +1,12 @@
+import { Grid3x3 } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
+import type { ReadingCheck } from "#core/diagnosis/index.ts";
 import {
-  answerWords,
-  checkText,
   checkOf,
-  describeEntryProblem,
-  parseEntry,
-  resultText,
+  checkText,
+  completionsOf,
+  sameInNextState,
   setupText,
-  admissionProblems,
-  describeAdmissionProblem,
   type EventBody,
   type FindingBody,
   type JobEvent,
@@ -16,8 +14,12 @@ import {
   type ProposalView,
 } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
+import { understand } from "../jobs/understand.ts";
 import type { Diagnosis } from "../jobs/useDiagnosis.ts";
+import { useKept } from "../jobs/useKept.ts";
 import { Button, Key } from "./Button.tsx";
+import { EntryPad } from "./EntryPad.tsx";
+import { YesNo } from "./YesNo.tsx";
 
 interface Props {
   unit: UnitModel;
@@ -29,51 +31,75 @@ interface Props {
   events: readonly JobEvent[];
   ask: Diagnosis["ask"];
   onEnter: (body: EventBody) => string | undefined;
+  /** Takes back what was recorded last. */
+  onUndo: () => void;
   onPower: (to: "live" | "dead") => void;
 }
 
 /** One line in which a finding is written down, with an echo of what was understood. Yes and no for a question. */
-export function FindingEntry({
-  unit,
-  proposal,
-  state,
-  defaultState,
-  begun = "",
-  events,
-  ask,
-  onEnter,
-  onPower,
-}: Props) {
+export function FindingEntry(props: Props) {
+  const { unit, proposal, state, defaultState, begun = "", events, ask, onEnter, onUndo, onPower } = props;
   const [text, setText] = useState(begun);
   const [tried, setTried] = useState(false);
   const [said, setSaid] = useState("");
+  const [twin, setTwin] = useState(false);
+  const [pad, setPad] = useKept("entry-pad", false);
+  /** Worked down the states: the pair stays, the state moves on with each reading. */
+  const [held, setHeld] = useState<ReadingCheck>();
+  /** The reading recorded last, which can be taken again in the next state. */
+  const [last, setLast] = useState<ReadingCheck>();
   const field = useRef<HTMLInputElement>(null);
+  const pending = held ?? (proposal?.check.kind === "reading" ? proposal.check : undefined);
   const understood = useMemo(
-    () => (text.trim() === "" ? undefined : understand(unit, text, proposal, state, defaultState)),
-    [unit, text, proposal, state, defaultState],
+    () =>
+      text.trim() === ""
+        ? undefined
+        : understand(text, { unit, state, pending, defaultState: held?.setup.state ?? defaultState, twin }),
+    [unit, text, pending, held, state, defaultState, twin],
   );
+  const question = useQuestion(
+    understood?.problem === undefined && !twin ? understood?.body : undefined,
+    events,
+    ask,
+  );
+  const completions = useMemo(() => completionsOf(unit, text), [unit, text]);
+  const onward = last && sameInNextState(unit, state, last);
 
-  const question = useQuestion(understood?.problem ? undefined : understood?.body, events, ask);
-
+  const write = (next: string) => {
+    setText(next);
+    setTried(false);
+    setSaid("");
+  };
   const submit = () => {
     setTried(true);
     if (!understood?.body || understood.problem) return;
-    const problem = onEnter({ ...understood.body, typed: text.slice(0, 200) });
+    const { body, echo = "" } = understood;
+    const typed = text.slice(0, 200);
+    const problem = onEnter(
+      twin && body.check.kind === "reading" && body.result.kind === "value"
+        ? { type: "twin", check: body.check, result: body.result, typed }
+        : { ...body, typed },
+    );
     if (problem) return setSaid(problem);
-    setSaid(`Recorded: ${understood.echo}`);
+    setSaid(`Recorded: ${echo}`);
     setText("");
     setTried(false);
+    const check = checkOf(unit, body);
+    setLast(check.kind === "reading" && !twin ? check : undefined);
+    // The one just recorded is not in the ledger yet, so the next state is sought from it.
+    if (held && check.kind === "reading") setHeld(sameInNextState(unit, state, check));
   };
   const problem =
     understood?.problem ??
     (tried && !understood ? "There is no value yet. Type what the meter shows, for example 24.6 or OL." : "");
+  const urgent = problem !== "" && (tried || understood?.misplaced);
 
   return (
     <section
       aria-label="Enter a finding"
-      className="border-b-[1.5px] border-ink bg-here-soft px-4 py-2 sticky bottom-0 -mt-[1.5px] border-t-[1.5px]"
+      className="no-print sticky bottom-0 -mt-[1.5px] border-y-[1.5px] border-ink bg-here-soft px-4 py-2"
     >
-      {proposal && proposal.check.kind !== "reading" && (
+      {!held && proposal && proposal.check.kind !== "reading" && (
         <YesNo unit={unit} check={proposal.check} onEnter={onEnter} onSaid={setSaid} />
       )}
       <form
@@ -82,10 +108,41 @@ export function FindingEntry({
           submit();
         }}
       >
-        <label htmlFor="finding-line" className="flex items-center gap-2 pb-1 text-[0.9375rem]">
-          {proposal?.check.kind === "reading" ? "What does it read?" : "Or a reading of your own"}{" "}
-          <Key name="e" />
-        </label>
+        <div className="flex flex-wrap items-center justify-between gap-x-3">
+          <label htmlFor="finding-line" className="flex items-center gap-2 text-[0.9375rem]">
+            {held
+              ? `${checkText(unit, held)}, ${setupText(unit, held)}`
+              : proposal?.check.kind === "reading"
+                ? "What does it read?"
+                : "Or a reading of your own"}{" "}
+            <Key name="e" />
+          </label>
+          <span className="flex items-center">
+            {held && (
+              <Button look="quiet" className="px-2!" onClick={() => setHeld(undefined)}>
+                Stop the round
+              </Button>
+            )}
+            <label className="flex min-h-11 items-center gap-2 px-2 text-[0.9375rem]">
+              <input
+                type="checkbox"
+                className="size-5 accent-here"
+                checked={twin}
+                onChange={(e) => setTwin(e.target.checked)}
+              />
+              on the twin
+            </label>
+            <Button
+              look="quiet"
+              className="px-2!"
+              aria-pressed={pad}
+              aria-label={pad ? "Put the big keys away" : "Show big keys"}
+              onClick={() => setPad(!pad)}
+            >
+              <Grid3x3 size={22} aria-hidden />
+            </Button>
+          </span>
+        </div>
         <div className="flex border-2 border-here bg-field has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-here">
           <input
             id="finding-line"
@@ -96,15 +153,13 @@ export function FindingEntry({
             autoComplete="off"
             autoCapitalize="off"
             spellCheck={false}
+            // With the big keys out, the screen's own keyboard stays away.
+            inputMode={pad ? "none" : undefined}
             maxLength={200}
             value={text}
             aria-describedby="finding-echo"
             aria-invalid={tried && problem !== "" ? true : undefined}
-            onChange={(e) => {
-              setText(e.target.value);
-              setTried(false);
-              setSaid("");
-            }}
+            onChange={(e) => write(e.target.value)}
             onKeyDown={(e) => {
               if (e.key === "Escape") field.current?.blur();
             }}
@@ -113,13 +168,59 @@ export function FindingEntry({
             Record
           </button>
         </div>
-        <p
-          id="finding-echo"
-          aria-live="polite"
-          className={`min-h-6 pt-1 text-[0.9375rem] ${problem && (tried || understood?.misplaced) ? "font-semibold text-hazard" : "text-here"}`}
-        >
-          {problem && (tried || understood?.misplaced) ? problem : (understood?.echo ?? said)}
-        </p>
+        {completions.length > 0 && (
+          <p data-testid="completions" className="flex flex-wrap gap-1.5 pt-1.5">
+            {completions.map((name) => (
+              <button
+                key={name}
+                type="button"
+                className="reading min-h-11 min-w-11 border-[1.5px] border-here bg-field px-2.5 text-[0.9375rem]"
+                onClick={() => {
+                  write(`${text.replace(/\S+$/u, "")}${name} `);
+                  field.current?.focus();
+                }}
+              >
+                {name}
+              </button>
+            ))}
+          </p>
+        )}
+        <div className="flex flex-wrap items-center gap-x-3">
+          <p
+            id="finding-echo"
+            aria-live="polite"
+            className={`min-h-6 min-w-0 grow pt-1 text-[0.9375rem] ${urgent ? "font-semibold text-hazard" : "text-here"}`}
+          >
+            {urgent ? problem : (understood?.echo ?? said)}
+          </p>
+          {said.startsWith("Recorded") && (
+            <span className="flex flex-wrap gap-2 pt-1">
+              {onward && !held && (
+                <Button
+                  className="px-3! text-sm"
+                  onClick={() => {
+                    setHeld(onward);
+                    setSaid("");
+                    field.current?.focus();
+                  }}
+                >
+                  Same pair, {setupText(unit, onward)}
+                </Button>
+              )}
+              <Button
+                className="px-3! text-sm"
+                hotkey="u"
+                onClick={() => {
+                  onUndo();
+                  setSaid("");
+                  setHeld(undefined);
+                }}
+              >
+                Undo
+              </Button>
+            </span>
+          )}
+        </div>
         {question && (
           <p
             data-testid="question"
@@ -129,11 +230,23 @@ export function FindingEntry({
             {question} It can be recorded all the same.
           </p>
         )}
+        {understood?.unclear?.code === "unknown-look" && (
+          <Button
+            onClick={() => {
+              const refused = onEnter({ type: "note", text: text.trim() });
+              setSaid(refused ?? `Kept as a note: ${text.trim()}`);
+              if (!refused) setText("");
+            }}
+          >
+            Keep it as a note
+          </Button>
+        )}
         {understood?.wants && (
           <Button onClick={() => onPower(understood.wants!)}>
             {understood.wants === "live" ? "Go live" : "Make dead and prove"}
           </Button>
         )}
+        {pad && <EntryPad text={text} onText={write} onRecord={submit} />}
       </form>
     </section>
   );
@@ -163,86 +276,4 @@ function useQuestion(
     };
   }, [body, events, ask]);
   return body !== undefined && found?.body === body ? found.text : undefined;
-}
-
-interface Understood {
-  readonly body?: FindingBody;
-  readonly echo?: string;
-  readonly problem?: string;
-  /** The line is well formed but may not be recorded now: said at once, not only on Record. */
-  readonly misplaced?: boolean;
-  readonly wants?: "live" | "dead";
-}
-
-function understand(
-  unit: UnitModel,
-  text: string,
-  proposal: ProposalView | undefined,
-  state: JobState,
-  defaultState: string | undefined,
-): Understood {
-  const deadState = unit.states.find((s) => s.power === "dead")!.id;
-  const isLive = (id: string | undefined) => unit.states.some((s) => s.id === id && s.power === "live");
-  const liveState = isLive(defaultState)
-    ? defaultState!
-    : (state.situation.state ?? unit.states.find((s) => s.power === "live")!.id);
-  const result = parseEntry(unit, text, {
-    ...(proposal?.check.kind === "reading" ? { pending: proposal.check } : {}),
-    liveSetup: { state: liveState, lifts: [] },
-    deadSetup: { state: deadState, lifts: state.situation.lifts },
-  });
-  if (!result.ok) return { problem: describeEntryProblem(result.problem) };
-  const { body } = result;
-  const check = checkOf(unit, body);
-  const echo = `${checkText(unit, check)}, ${setupText(unit, check)}: ${resultText(unit, body)}`;
-  const problems = admissionProblems(unit, state, {
-    id: "00000000-0000-4000-8000-000000000000",
-    person: "",
-    at: "",
-    body,
-  });
-  if (problems.length === 0) return { body, echo };
-  const band = problems.find((p) => p.code === "band");
-  return {
-    body,
-    echo,
-    problem: problems.map(describeAdmissionProblem).join(" "),
-    misplaced: true,
-    ...(band ? { wants: band.needs } : {}),
-  };
-}
-
-function YesNo({
-  unit,
-  check,
-  onEnter,
-  onSaid,
-}: {
-  unit: UnitModel;
-  check: Exclude<ProposalView["check"], { kind: "reading" }>;
-  onEnter: Props["onEnter"];
-  onSaid: (text: string) => void;
-}) {
-  const found = answerWords(unit, check);
-  const answer = (seen: boolean) => {
-    const problem = onEnter({
-      type: "finding",
-      check:
-        check.kind === "trial"
-          ? { kind: "trial", trial: check.trial, subject: check.subject }
-          : { kind: "observation", observation: check.observation },
-      result: { kind: "seen", seen },
-    });
-    onSaid(problem ?? `Recorded: ${seen ? found.yes : found.no}`);
-  };
-  return (
-    <div className="grid grid-cols-2 gap-2 pb-2">
-      <Button look="main" onClick={() => answer(true)}>
-        Yes: {found.yes}
-      </Button>
-      <Button look="main" onClick={() => answer(false)}>
-        No: {found.no}
-      </Button>
-    </div>
-  );
 }

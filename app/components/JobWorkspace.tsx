@@ -1,21 +1,34 @@
 import { lazy, Suspense, useMemo, useState } from "react";
 import type { Order } from "#core/diagnosis/index.ts";
-import { replay, showPoint, type EventBody, type JobView } from "#core/job/index.ts";
+import {
+  checkOf,
+  checkText,
+  replay,
+  resultText,
+  showPoint,
+  type EventBody,
+  type JobEvent,
+  type JobView,
+} from "#core/job/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { useDiagnosis } from "../jobs/useDiagnosis.ts";
 import { useFreshJob } from "../jobs/useFreshJob.ts";
 import { useHotkeys } from "../jobs/useHotkeys.ts";
 import { useJobLog } from "../jobs/useJobLog.ts";
+import { usePhotos } from "../jobs/usePhotos.ts";
 import { BandDialog } from "./BandDialog.tsx";
 import { CallDialog } from "./CallDialog.tsx";
 import { CallStrip } from "./CallStrip.tsx";
 import { CoursePanel } from "./CoursePanel.tsx";
 import { DoubtNotice } from "./DoubtNotice.tsx";
 import { FindingEntry } from "./FindingEntry.tsx";
+import { FirstHint } from "./FirstHint.tsx";
 import { JobHeader } from "./JobHeader.tsx";
 import { KeySheet } from "./KeySheet.tsx";
 import { Ledger } from "./Ledger.tsx";
 import { LookFirst } from "./LookFirst.tsx";
+import { NoteEntry } from "./NoteEntry.tsx";
 import { NextCard } from "./NextCard.tsx";
 import { OrderPanel } from "./OrderPanel.tsx";
 import { OutboxNotice } from "./OutboxNotice.tsx";
@@ -27,6 +40,7 @@ import { useShop } from "./ShopBar.tsx";
 import { SequencePanel } from "./SequencePanel.tsx";
 import { SuspectList } from "./SuspectList.tsx";
 import { TrialEntry } from "./TrialEntry.tsx";
+import { TwinPanel } from "./TwinPanel.tsx";
 import { WhatIfLine } from "./WhatIfLine.tsx";
 
 /** Loaded when it is first opened: the page itself stays light. */
@@ -41,13 +55,35 @@ type Open =
   | { dialog: "retract"; finding: string }
   | undefined;
 
+/** What another person just did, in words. */
+function heardText(unit: UnitModel, { body }: JobEvent, who: string): string {
+  switch (body.type) {
+    case "finding":
+      return `${who} recorded ${checkText(unit, checkOf(unit, body))}: ${resultText(unit, body)}.`;
+    case "band":
+      return `${who} declared the power ${body.band === "dead" ? "DEAD AND PROVEN" : body.band.toUpperCase()}.`;
+    case "retraction":
+      return `${who} retracted an entry.`;
+    case "call":
+      return `${who} made a call.`;
+    case "closed":
+      return `${who} closed the job.`;
+    default:
+      return `${who} added to the record.`;
+  }
+}
+
 /** The job's one screen: band, course, ledger; what next, what was found, who is left. */
 export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
   // A job keeps the model it was opened with, so a fresh copy of the job does not mean another unit.
   const [unit] = useState(job.unit);
   useFreshJob();
   const { person, people } = useShop();
-  const { events, pending, record, discard, resend } = useJobLog(job.id, job.events);
+  const nameOf = useMemo(() => new Map(people.map((p) => [p.id, p.name])), [people]);
+  const [heard, setHeard] = useState("");
+  const { events, pending, record, discard, resend } = useJobLog(job.id, job.events, job.seq, (event) =>
+    setHeard(heardText(unit, event, nameOf.get(event.person) ?? event.person)),
+  );
   const [order, setOrder] = useState<Order>("information");
   const { view, progress, trouble, ask } = useDiagnosis(unit, events, order, first);
   const [open, setOpen] = useState<Open>();
@@ -71,7 +107,6 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
   // The band and the ledger follow the events at once; the weighing follows from the worker.
   const state = useMemo(() => replay(unit, events), [unit, events]);
   const closed = state.closed !== undefined;
-  const nameOf = useMemo(() => new Map(people.map((p) => [p.id, p.name])), [people]);
 
   /** Records an event of this person, now. Returns a sentence where nothing was recorded. */
   const enter = (body: EventBody): string | undefined => {
@@ -94,7 +129,16 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
     setLine({ text: `${showPoint(point)} `, turn: line.turn + 1 });
   };
 
+  const photos = usePhotos(job.id, enterOrSay);
+  /** Takes back the last finding that this person recorded and that still counts. */
+  const undo = () => {
+    const last = state.ledger.filter((e) => !e.retracted && e.event.person === person).at(-1);
+    if (last) enterOrSay({ type: "retraction", of: last.event.id, why: "taken back at once" });
+    else setNotice("There is nothing of yours to take back.");
+  };
+
   useHotkeys({
+    u: undo,
     e: () => document.getElementById("finding-line")?.focus(),
     p: () => changePower(),
     c: () => setOpen({ dialog: "call" }),
@@ -131,6 +175,15 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
             {notice || trouble}
           </p>
         )}
+        {heard && (
+          <p
+            data-testid="heard"
+            className="border-b-[1.5px] border-here bg-here-soft px-4 py-1.5 text-[0.9375rem]"
+          >
+            {heard}
+          </p>
+        )}
+        <FirstHint />
         <OutboxNotice unit={unit} pending={pending} onResend={() => void resend()} onDiscard={discard} />
       </div>
       <main className="grid min-h-0 grow grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_27rem]">
@@ -146,9 +199,12 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
           {view.sequence && <SequencePanel sequence={view.sequence} onCourse={setCourseId} />}
           <PlugPanel unit={unit} proposal={proposal} onPoint={beginAt} />
           <RecapPanel recap={view.recap} />
+          <TwinPanel rows={view.twin} />
           <Ledger
             rows={view.ledger}
-            claims={state.claims}
+            state={state}
+            photosSaid={photos.said}
+            onPhoto={photos.attach}
             nameOf={nameOf}
             closed={closed}
             onRetract={(finding) => setOpen({ dialog: "retract", finding })}
@@ -189,10 +245,12 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
                 state={state}
                 defaultState={proposal?.check.setup.state}
                 onEnter={enter}
+                onUndo={undo}
                 onPower={changePower}
               />
               <LookFirst unit={unit} state={state} onEnter={enter} />
               <TrialEntry unit={unit} onEnter={enter} />
+              <NoteEntry onEnter={enter} />
             </>
           )}
           <SuspectList view={view} />

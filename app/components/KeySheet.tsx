@@ -7,6 +7,7 @@ const KEYS = [
   ["N", "another check than the one proposed"],
   ["W", "the wiring, and in it the arrow keys from part to part"],
   ["O", "the way to go about it"],
+  ["U", "take back what was recorded last"],
   ["P", "declare the power"],
   ["C", "make the call"],
   ["?", "this sheet"],
@@ -18,6 +19,8 @@ const LINES = [
   ["1.8", "the pair asked for"],
   ["K3.com K3.no no beep", "the buzzer"],
   ["P4.3 230 in wash", "in another state"],
+  ["looks burnt P4", "something seen, smelt or heard"],
+  ["P four point three 118 volts AC", "dictated"],
 ] as const;
 
 /** Every key that does something here, and how a line is written. */

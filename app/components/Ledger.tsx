@@ -1,18 +1,26 @@
+import { useMemo } from "react";
 import type { JobState, LedgerRow } from "#core/job/index.ts";
 import { Button } from "./Button.tsx";
 import { Clock } from "./Clock.tsx";
+import { FindingPhotos } from "./FindingPhotos.tsx";
 
 interface Props {
   rows: readonly LedgerRow[];
-  claims: JobState["claims"];
+  state: JobState;
   nameOf: ReadonlyMap<string, string>;
   closed: boolean;
   onRetract: (finding: string) => void;
+  /** By finding: what became of a photograph on its way. */
+  photosSaid: Readonly<Record<string, string>>;
+  onPhoto: (finding: string, file: File) => void;
 }
 
 /** The findings, newest first, with what was expected and the verdict. Retracted ones stay, struck through. */
-export function Ledger({ rows, claims, nameOf, closed, onRetract }: Props) {
+export function Ledger({ rows, state, nameOf, closed, onRetract, photosSaid, onPhoto }: Props) {
+  const { claims, notes } = state;
   const counting = rows.filter((r) => !r.retracted).length;
+  // Names stand beside the times once there is more than one to tell apart.
+  const several = useMemo(() => new Set(rows.map((r) => r.person)).size > 1, [rows]);
   return (
     <section aria-label="Ledger" data-testid="ledger" className="border-t-[1.5px] border-ink px-4 py-2.5">
       <h2 className="section-title pb-1">
@@ -30,9 +38,18 @@ export function Ledger({ rows, claims, nameOf, closed, onRetract }: Props) {
             key={row.id}
             row={row}
             who={nameOf.get(row.person) ?? row.person}
+            showWho={several}
             closed={closed}
             onRetract={onRetract}
-          />
+          >
+            <FindingPhotos
+              row={row}
+              photos={state.attachments.filter((a) => a.finding === row.id)}
+              said={photosSaid[row.id]}
+              closed={closed}
+              onPhoto={onPhoto}
+            />
+          </LedgerLine>
         ))}
         {claims.map(({ event, text }) => (
           <li key={event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem]">
@@ -40,6 +57,16 @@ export function Ledger({ rows, claims, nameOf, closed, onRetract }: Props) {
           </li>
         ))}
       </ul>
+      {notes.length > 0 && (
+        <ul aria-label="Notes">
+          {notes.map(({ event, text }) => (
+            <li key={event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem] break-words">
+              <Clock at={event.at} /> <span className="text-ink-soft">note, {nameOf.get(event.person)}:</span>{" "}
+              {text}
+            </li>
+          ))}
+        </ul>
+      )}
     </section>
   );
 }
@@ -47,13 +74,17 @@ export function Ledger({ rows, claims, nameOf, closed, onRetract }: Props) {
 function LedgerLine({
   row,
   who,
+  showWho,
   closed,
   onRetract,
+  children,
 }: {
   row: LedgerRow;
   who: string;
+  showWho: boolean;
   closed: boolean;
   onRetract: (finding: string) => void;
+  children: React.ReactNode;
 }) {
   const struck = row.retracted ? "text-receded line-through" : "";
   return (
@@ -62,10 +93,14 @@ function LedgerLine({
       data-retracted={row.retracted ? "true" : undefined}
       className="grid grid-cols-[3.5rem_1fr_auto] items-center gap-x-3 border-t border-rule-faint py-1 md:grid-cols-[3.5rem_minmax(0,1fr)_8rem_9rem_auto]"
     >
-      <Clock at={row.at} />
+      <span>
+        <Clock at={row.at} />
+        <span className={showWho ? "block truncate text-sm text-ink-soft" : "sr-only"}>
+          {showWho ? who.split(" ")[0] : `by ${who}`}
+        </span>
+      </span>
       <span className={struck}>
         {row.check} <span className="text-[0.9375rem] text-ink-soft">{row.setup}</span>
-        <span className="sr-only"> by {who}</span>
       </span>
       <span className={`reading font-semibold max-md:col-start-2 ${struck}`}>{row.result}</span>
       <span className="text-[0.9375rem] max-md:col-start-2">
@@ -87,6 +122,7 @@ function LedgerLine({
           </Button>
         )}
       </span>
+      {children}
     </li>
   );
 }

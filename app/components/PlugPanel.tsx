@@ -3,6 +3,27 @@ import { plugFaces, type PlugFace, type PlugPin, type ProposalView } from "#core
 import type { UnitModel } from "#core/unit/index.ts";
 import { WireSwatch } from "./WireSwatch.tsx";
 
+const KINDS = [
+  ["plug", "Plugs"],
+  ["terminals", "Terminals"],
+  ["pads", "Pads"],
+] as const;
+
+/** The outline says what it is: a shell, a strip, the edge of a board. */
+const FRAME = {
+  plug: "border-2 border-ink",
+  terminals: "border-y-4 border-double border-ink",
+  pads: "border-2 border-dashed border-ink",
+} as const;
+
+/** How to touch it. Common practice, no source. */
+const PROBE_HINT = {
+  plug: "Slide the probe in beside the wire from behind; do not force the contact open.",
+  terminals:
+    "Touch the screw or the tab itself, not the crimp: a loose crimp reads differently from its tab.",
+  pads: "Touch the pad or the pin with a sharp tip, one probe at a time; a slip joins two pads.",
+} as const;
+
 interface Props {
   unit: UnitModel;
   proposal: ProposalView | undefined;
@@ -25,44 +46,53 @@ export function PlugPanel({ unit, proposal, onPoint }: Props) {
     <section aria-label="Plug faces" data-testid="plug" className="border-t-[1.5px] border-ink px-4 py-2.5">
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <h2 className="section-title">
-          {face.name}, seen from the {mating ? "mating" : "wire"} side
+          {face.name}
+          {face.kind === "plug" && `, seen from the ${mating ? "mating" : "wire"} side`}
         </h2>
         <div className="flex flex-wrap items-center gap-3 text-[0.9375rem]">
-          <label className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-5 accent-here"
-              checked={mating}
-              onChange={(e) => setMating(e.target.checked)}
-            />
-            mating side
-          </label>
+          {face.kind === "plug" && (
+            <label className="flex min-h-11 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5 accent-here"
+                checked={mating}
+                onChange={(e) => setMating(e.target.checked)}
+              />
+              mating side
+            </label>
+          )}
           <label className="flex items-center gap-2">
-            Plug
+            Where
             <select
-              className="min-h-11 border-[1.5px] border-ink px-2 font-semibold"
+              className="min-h-11 max-w-56 border-[1.5px] border-ink px-2 font-semibold"
               value={face.id}
               onChange={(e) => setChosen(e.target.value)}
             >
-              {faces.map((f) => (
-                <option key={f.id} value={f.id}>
-                  {f.id}
-                </option>
+              {KINDS.map(([kind, label]) => (
+                <optgroup key={kind} label={label}>
+                  {faces
+                    .filter((f) => f.kind === kind)
+                    .map((f) => (
+                      <option key={f.id} value={f.id}>
+                        {kind === "pads" ? f.place : f.id}
+                      </option>
+                    ))}
+                </optgroup>
               ))}
             </select>
           </label>
         </div>
       </div>
       <ol
-        className={`flex flex-wrap gap-1.5 border-2 border-ink bg-field p-2 ${mating ? "flex-row-reverse" : ""}`}
+        className={`flex flex-wrap gap-1.5 bg-field p-2 ${FRAME[face.kind]} ${mating && face.kind === "plug" ? "flex-row-reverse" : ""}`}
       >
         {face.pins.map((pin) => (
           <Pin key={pin.part} pin={pin} proposal={proposal} onPoint={onPoint} />
         ))}
       </ol>
       <p className="pt-1.5 text-sm text-ink-soft">
-        {face.place && `Found at: ${face.place}. `}Slide the probe in beside the wire from behind; do not
-        force the contact open.
+        {face.place && `Found at: ${face.place}. `}
+        {PROBE_HINT[face.kind]}
       </p>
     </section>
   );

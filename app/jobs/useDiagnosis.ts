@@ -4,6 +4,7 @@ import type { Order } from "#core/diagnosis/index.ts";
 import type { JobEvent, JobView } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { DiagnosisWorker } from "../workers/diagnosisProtocol.ts";
+import type { SymptomsWorker } from "../workers/symptomsProtocol.ts";
 
 export interface Diagnosis {
   readonly view: JobView;
@@ -39,14 +40,25 @@ export function useDiagnosis(
       return remote;
     });
     // The first view is asked for before this, so that nothing waits for what only the sequence's panel needs.
+    let aside: Worker | undefined;
     void ready.current
-      .then((opened) => opened.learnSymptoms())
-      .then(() => setLearnt(true))
+      .then(async (opened) => {
+        const faults = await opened.faults();
+        if (!faults) return;
+        // In a thread of its own: a finding must not wait for it.
+        aside = new Worker(new URL("../workers/symptoms.worker.ts", import.meta.url), { type: "module" });
+        await opened.learnSymptoms(await wrap<SymptomsWorker>(aside).table(unit, faults));
+        aside.terminate();
+        setLearnt(true);
+      })
       .catch(() => undefined);
     ready.current.catch((error: unknown) =>
       setTrouble(error instanceof Error ? error.message : String(error)),
     );
-    return () => thread.terminate();
+    return () => {
+      thread.terminate();
+      aside?.terminate();
+    };
   }, [unit]);
 
   useEffect(() => {

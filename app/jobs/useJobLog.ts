@@ -8,11 +8,22 @@ const RETRY_MS = 4000;
  * The job's events: those the server has, then those on their way. An event counts at once; it is sent in order,
  * again and again until acknowledged, and taken out when the server refuses it.
  */
-export function useJobLog(job: string, recorded: readonly JobEvent[]) {
+export function useJobLog(
+  job: string,
+  recorded: readonly JobEvent[],
+  seq: number,
+  /** Hears of an entry that came from another screen. */
+  onHeard: (event: JobEvent) => void,
+) {
   const [acknowledged, setAcknowledged] = useState<readonly JobEvent[]>([]);
   const [pending, setPending] = useState<readonly Pending[]>([]);
   const queue = useRef<readonly Pending[]>([]);
   const sending = useRef(false);
+
+  // Entries of others come as they are recorded; one's own come back too and are known by their ids.
+  const from = useRef(seq);
+  const heard = useRef(onHeard);
+  const own = useRef(new Set<string>());
 
   const put = useCallback(
     (next: readonly Pending[]) => {
@@ -28,10 +39,11 @@ export function useJobLog(job: string, recorded: readonly JobEvent[]) {
     sending.current = true;
     for (let first = nextToSend(queue.current); first; first = nextToSend(queue.current)) {
       const { event } = first;
+      own.current.add(event.id);
       put(queue.current.map((p) => (p.event.id === event.id ? { event, status: "sending" } : p)));
       const result = await send(job, event);
       if (result === "saved") {
-        setAcknowledged((list) => [...list, event]);
+        setAcknowledged((list) => (list.some((e) => e.id === event.id) ? list : [...list, event]));
         put(queue.current.filter((p) => p.event.id !== event.id));
         continue;
       }
@@ -60,8 +72,23 @@ export function useJobLog(job: string, recorded: readonly JobEvent[]) {
     };
   }, [job, put, drain]);
 
+  useEffect(() => {
+    heard.current = onHeard;
+  });
+  useEffect(() => {
+    const stream = new EventSource(`/jobs/${job}/stream?after=${from.current}`);
+    stream.onmessage = ({ data, lastEventId }: MessageEvent<string>) => {
+      from.current = Number(lastEventId);
+      const event = JSON.parse(data) as JobEvent;
+      setAcknowledged((list) => (list.some((e) => e.id === event.id) ? list : [...list, event]));
+      if (!own.current.has(event.id)) heard.current(event);
+    };
+    return () => stream.close();
+  }, [job]);
+
   const record = useCallback(
     (event: JobEvent) => {
+      own.current.add(event.id);
       put([...queue.current, { event, status: "sending" }]);
       void drain();
     },

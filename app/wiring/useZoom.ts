@@ -49,11 +49,11 @@ export function useZoom() {
     );
     const x = clientWidth / 2 - k * (box.x + box.width / 2);
     const y = clientHeight / 2 - k * (box.y + box.height / 2);
-    select(element).call(behaviour.current.transform, zoomIdentity.translate(x, y).scale(k));
+    behaviour.current.transform(select(element), zoomIdentity.translate(x, y).scale(k));
   }, []);
 
   const scaleBy = useCallback((factor: number) => {
-    if (frame.current && behaviour.current) select(frame.current).call(behaviour.current.scaleBy, factor);
+    if (frame.current && behaviour.current) behaviour.current.scaleBy(select(frame.current), factor);
   }, []);
 
   return { frame, sheet, show, scaleBy };

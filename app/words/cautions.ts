@@ -7,14 +7,6 @@ export const BEFORE_LIVE = [
   "Somebody knows that I work live, and nobody else can touch the unit.",
 ] as const;
 
-/** The steps of proving dead, in order. Each is ticked when done. */
-export const PROVE_DEAD = [
-  "Isolated: plug out or switch off, and locked or kept in sight.",
-  "Meter proven on a known live source.",
-  "Measured at the inlet: no voltage, live to neutral, live to earth, neutral to earth.",
-  "Meter proven again on the known live source.",
-] as const;
-
 export const HAZARD_NAME: Readonly<Record<Hazard["kind"], string>> = {
   mains: "Live parts",
   "stored-energy": "Stored energy",

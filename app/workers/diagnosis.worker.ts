@@ -16,8 +16,13 @@ const worker: DiagnosisWorker = {
     // The first view compiles the code that every later one runs.
     viewJob(dictionary, []);
   },
-  async learnSymptoms() {
-    dictionary?.symptoms();
+  async faults() {
+    const known = opened();
+    if (!known.unit.sequence || known.symptomsSoFar()) return undefined;
+    return known.cases.map((c) => c.fault);
+  },
+  async learnSymptoms(table) {
+    opened().acceptSymptoms(table);
   },
   async view(events, order) {
     return viewJob(opened(), events, order);

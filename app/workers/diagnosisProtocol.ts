@@ -1,13 +1,16 @@
 import type { Order } from "#core/diagnosis/index.ts";
 import type { FindingBody, JobEvent, JobView, OrderView, WhatIf, WiringView } from "#core/job/index.ts";
-import type { UnitModel } from "#core/unit/index.ts";
+import type { SymptomTable } from "#core/sequence/index.ts";
+import type { Fault, UnitModel } from "#core/unit/index.ts";
 
 /** What the page asks of its diagnosis worker. */
 export interface DiagnosisWorker {
   /** Builds the unit's fault dictionary; `report` hears of the progress, 0 to 1. */
   open(unit: UnitModel, report: (done: number) => void): Promise<void>;
-  /** Runs the unit's sequence under every fault, so that the next view knows where each would stop. */
-  learnSymptoms(): Promise<void>;
+  /** The faults whose symptoms are wanted, in the order of the cases; undefined where they are known or there is no sequence. */
+  faults(): Promise<readonly (Fault | undefined)[] | undefined>;
+  /** Takes what the unit's sequence does under each of them, so that the next view knows where each would stop. */
+  learnSymptoms(table: SymptomTable): Promise<void>;
   /** Weighs the events of a job on the open unit; `order` says who proposes the next check. */
   view(events: readonly JobEvent[], order: Order): Promise<JobView>;
   /** What a finding would change, before it is made. */

@@ -16,6 +16,8 @@ export interface Dictionary {
   row(check: Check): Row;
   /** What each case looks like in an ordinary run; undefined for a unit without a sequence. Computed when first asked for. */
   symptoms(report?: (done: number) => void): SymptomTable | undefined;
+  /** Takes a table that was computed elsewhere, from `cases` and their faults in order. */
+  acceptSymptoms(table: SymptomTable): void;
   /** The same, if somebody has asked for it already. */
   symptomsSoFar(): SymptomTable | undefined;
   /** Fuses and breakers that case i opens in some live state. */
@@ -70,6 +72,11 @@ export function buildDictionary(
     pairs: new Map(),
     symptoms,
     symptomsSoFar: () => table,
+    acceptSymptoms: (computed) => {
+      if (computed.rows.length !== cases.length)
+        throw new RangeError(`A table of ${computed.rows.length} symptoms for ${cases.length} cases.`);
+      table ??= computed;
+    },
   };
   const rows = computeRows(source, suspects, cases, checks, [], report);
   return assemble(source, suspects, cases, [...rows.values()]);
@@ -85,6 +92,7 @@ interface Source {
   readonly pairs: Map<string, Map<string, Row>>;
   readonly symptoms: Dictionary["symptoms"];
   readonly symptomsSoFar: Dictionary["symptomsSoFar"];
+  readonly acceptSymptoms: Dictionary["acceptSymptoms"];
 }
 
 function assemble(
@@ -94,7 +102,7 @@ function assemble(
   rows: readonly Row[],
   known: readonly Row[] = rows,
 ): Dictionary {
-  const { unit, benches, symptoms, symptomsSoFar } = source;
+  const { unit, benches, symptoms, symptomsSoFar, acceptSymptoms } = source;
   const byId = new Map(known.map((row) => [row.check.id, row]));
   return {
     unit,
@@ -104,6 +112,7 @@ function assemble(
     chattering: benches.chattering,
     symptoms,
     symptomsSoFar,
+    acceptSymptoms,
     opens: (i) => benches.opens.get(cases[i]!) ?? NOTHING,
     row(check) {
       let row = byId.get(check.id);

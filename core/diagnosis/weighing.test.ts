@@ -78,6 +78,7 @@ function twoSuspects(): Dictionary {
     chattering: [],
     symptoms: () => undefined,
     symptomsSoFar: () => undefined,
+    acceptSymptoms: () => undefined,
     opens: () => new Set(),
     withPairs() {
       return this;

@@ -34,6 +34,9 @@ export function admissionProblems(unit: UnitModel, job: JobState, event: JobEven
   const { body } = event;
   if (job.closed) return [{ code: "job-closed", at: job.closed.event.at }];
   if (body.type === "finding") return findingProblems(unit, job, body);
+  if (body.type === "twin") return twinProblems(unit, body);
+  if (body.type === "attachment" && !job.ledger.some((e) => e.event.id === body.of))
+    return [{ code: "unknown", what: "finding", id: body.of }];
   if (body.type === "retraction") return retractionProblems(job, body);
   if (body.type === "claim" && body.item !== undefined && !unit.items.some((i) => i.id === body.item))
     return [{ code: "unknown", what: "item", id: body.item }];
@@ -53,27 +56,46 @@ function findingProblems(unit: UnitModel, job: JobState, { check, result }: Find
     return result.kind === "seen" ? [] : [{ code: "result-kind", wanted: "yes or no" }];
   }
   if (check.kind === "trial") return trialProblems(unit, check.trial, check.subject, result.kind);
-  const problems: AdmissionProblem[] = [];
-  for (const point of [check.red, check.black])
-    if (!unit.points.some((p) => p.id === point))
-      problems.push({ code: "unknown", what: "point", id: point });
-  if (check.red === check.black) problems.push({ code: "same-point", id: check.red });
+  const problems = nameProblems(unit, check);
   const state = unit.states.find((s) => s.id === check.setup.state);
-  if (!state) problems.push({ code: "unknown", what: "state", id: check.setup.state });
-  for (const lift of check.setup.lifts)
-    if (!unit.lifts.some((l) => l.id === lift)) problems.push({ code: "unknown", what: "lift", id: lift });
   const needs = needsLive(check.fn) ? "live" : "dead";
   if (job.band !== needs) problems.push({ code: "band", fn: FUNCTION_NAME[check.fn], band: job.band, needs });
   else if (state && state.power !== needs)
     problems.push({ code: "state-band", state: state.name, fn: FUNCTION_NAME[check.fn] });
   if (result.kind === "seen") problems.push({ code: "result-kind", wanted: "a reading" });
   if (result.kind === "beep" && needs === "live") problems.push({ code: "result-kind", wanted: "volts" });
-  if (result.kind === "value" && result.value !== "OL") {
-    if (needs === "live" && Math.abs(result.value) > MOST_VOLTS)
-      problems.push({ code: "impossible", value: result.value, limit: MOST_VOLTS });
-    if (needs === "dead" && result.value < 0) problems.push({ code: "negative-ohms", value: result.value });
-  }
+  return [...problems, ...valueProblems(check.fn, result)];
+}
+
+/** The twin has a power band of its own, which this job does not know: only names and the number are judged. */
+function twinProblems(
+  unit: UnitModel,
+  { check, result }: Extract<EventBody, { type: "twin" }>,
+): AdmissionProblem[] {
+  return [...nameProblems(unit, check), ...valueProblems(check.fn, result)];
+}
+
+type ReadingBody = Extract<FindingBody["check"], { kind: "reading" }>;
+
+function nameProblems(unit: UnitModel, check: ReadingBody): AdmissionProblem[] {
+  const problems: AdmissionProblem[] = [];
+  for (const point of [check.red, check.black])
+    if (!unit.points.some((p) => p.id === point))
+      problems.push({ code: "unknown", what: "point", id: point });
+  if (check.red === check.black) problems.push({ code: "same-point", id: check.red });
+  if (!unit.states.some((s) => s.id === check.setup.state))
+    problems.push({ code: "unknown", what: "state", id: check.setup.state });
+  for (const lift of check.setup.lifts)
+    if (!unit.lifts.some((l) => l.id === lift)) problems.push({ code: "unknown", what: "lift", id: lift });
   return problems;
+}
+
+function valueProblems(fn: ReadingBody["fn"], result: FindingBody["result"]): AdmissionProblem[] {
+  if (result.kind !== "value" || result.value === "OL") return [];
+  if (needsLive(fn) && Math.abs(result.value) > MOST_VOLTS)
+    return [{ code: "impossible", value: result.value, limit: MOST_VOLTS }];
+  if (!needsLive(fn) && result.value < 0) return [{ code: "negative-ohms", value: result.value }];
+  return [];
 }
 
 function trialProblems(
@@ -100,6 +122,7 @@ function retractionProblems(
   if (entry?.retracted) return [{ code: "already-retracted", id: body.of }];
   const known =
     entry ??
+    job.twin.find((t) => t.event.id === body.of) ??
     job.claims.find((c) => c.event.id === body.of) ??
     (job.call?.event.id === body.of ? job.call : undefined);
   return known ? [] : [{ code: "unknown", what: "finding", id: body.of }];

@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasher } from "../../tests/support/glasswasher.ts";
 import { readingCheck } from "../diagnosis/index.ts";
-import { describeEntryProblem, parseEntry, type EntryContext } from "./index.ts";
+import { spokenToWritten } from "./dictation.ts";
+import { completionsOf, describeEntryProblem, parseEntry, type EntryContext } from "./index.ts";
 
 const unit = glasswasher();
 const context: EntryContext = {
@@ -88,5 +89,79 @@ describe("what is not understood is said, with what and where", () => {
       result.problem.code === "quantity" ? result.problem.problem.code : "",
     ]).toContain(code);
     expect(describeEntryProblem(result.problem)).toContain(part);
+  });
+});
+
+describe("a line that is dictated", () => {
+  test.each([
+    ["P four point three to neutral one hundred and eighteen volts AC", "P4.3 to neutral 118 vac"],
+    ["P 4 point 3 to neutral 230 volts", "P4.3 to neutral 230 volts"],
+    ["two hundred thirty point five", "230.5"],
+    ["minus three point two millivolts", "-3.2 mV"],
+    ["TC one overload", "TC1 OL"],
+    ["forty seven kilo ohms", "47 kohm"],
+    ["K3.com K3.no doesn't beep", "K3.com K3.no no beep"],
+    ["twenty one point nine", "21.9"],
+    ["P4.3 to N 118 vac", "P4.3 to N 118 vac"],
+  ])("%s", (said, written) => {
+    expect(spokenToWritten(said)).toBe(written);
+  });
+
+  test("is understood like the same line typed", () => {
+    const typed = parseEntry(unit, "P4.3 to N 118 vac", context);
+    expect(parseEntry(unit, "P four point three to neutral one hundred eighteen volts AC", context)).toEqual(
+      typed,
+    );
+  });
+});
+
+describe("names that are incomplete", () => {
+  test("several points: each is offered", () => {
+    const result = parseEntry(unit, "P4 to N 118 vac", context);
+    expect(result).toMatchObject({ ok: false, problem: { code: "ambiguous-point", at: "P4" } });
+    if (!result.ok)
+      expect(describeEntryProblem(result.problem)).toMatch(/“P4” may be P4·1, P4·2, .*Which one\?/);
+  });
+
+  test("the only point that begins so is meant", () => {
+    expect(parseEntry(unit, "TP1 11.9", context)).toMatchObject({
+      ok: true,
+      body: { check: { red: "TP12" } },
+    });
+  });
+
+  test("completion offers points and parts, and nothing for a reading", () => {
+    expect(completionsOf(unit, "P4")).toEqual(expect.arrayContaining(["P4·1", "P4·3"]));
+    expect(completionsOf(unit, "HT1.1 to TC")).toEqual(expect.arrayContaining(["TC1·1", "TC1"]));
+    expect(completionsOf(unit, "P4.3 to N 11")).toEqual([]);
+    expect(completionsOf(unit, "P4.3")).toEqual([]);
+  });
+});
+
+describe("what is seen or heard", () => {
+  const seen = (observation: string, yes: boolean) => ({
+    ok: true,
+    body: { check: { kind: "observation", observation }, result: { kind: "seen", seen: yes } },
+  });
+  test.each([
+    ["looks burnt P4", "P4-scorched", true],
+    ["C1 bulged", "C1-bulged", true],
+    ["C1 not swollen", "C1-bulged", false],
+    ["hear K3 click", "K3-clicks", true],
+    ["K3 doesn't click", "K3-clicks", false],
+  ])("%s", (line, observation, yes) => {
+    expect(parseEntry(unit, line, context)).toMatchObject(seen(observation, yes));
+  });
+
+  test("a part of which the model knows no look is kept as a note", () => {
+    expect(parseEntry(unit, "looks burnt R14", context)).toMatchObject({
+      ok: false,
+      problem: { code: "unknown-look" },
+    });
+  });
+
+  test("a sign that several questions ask for is not guessed", () => {
+    const result = parseEntry(unit, "hear a click at relay", context);
+    expect(result).toMatchObject({ ok: false, problem: { code: "ambiguous-look" } });
   });
 });

@@ -7,10 +7,12 @@ import {
   type QuantityProblem,
   type Unit,
 } from "#core/quantity/index.ts";
-import type { Setup, UnitModel } from "#core/unit/index.ts";
+import type { Point, Setup, UnitModel } from "#core/unit/index.ts";
 import type { ReadingCheck } from "#core/diagnosis/index.ts";
+import { spokenToWritten } from "./dictation.ts";
 import { storeValue, type FindingBody } from "./events.ts";
-import { findPoint, pairAcross, showPoint, similarPoints } from "./pointNames.ts";
+import { lookFrom } from "./lookWords.ts";
+import { findPoint, pairAcross, pointsMeantBy, showPoint, similarPoints } from "./pointNames.ts";
 
 /** What a line is understood against when it leaves something out. */
 export interface EntryContext {
@@ -26,6 +28,10 @@ export type EntryProblem =
   | { readonly code: "no-value"; readonly at: string }
   | { readonly code: "no-pair" }
   | { readonly code: "unknown-point"; readonly at: string; readonly similar: readonly string[] }
+  | { readonly code: "ambiguous-point"; readonly at: string; readonly candidates: readonly string[] }
+  | { readonly code: "ambiguous-look"; readonly candidates: readonly string[] }
+  /** Something seen that the model does not know of: good for a note. */
+  | { readonly code: "unknown-look"; readonly at: string }
   | { readonly code: "too-many-points"; readonly at: string }
   | { readonly code: "unknown-state"; readonly at: string; readonly known: readonly string[] }
   | { readonly code: "unit-misfit"; readonly unit: string; readonly fn: MeterFunction }
@@ -68,11 +74,12 @@ const VALUE =
   /(?:^|\s)(ol|o\.l\.?|open line|[-+−–]?(?:\d|[.,]\d)\S*(?:\s+(?:[pnuµμmkKMG]?(?:v|vac|vdc|a|aac|adc|ohms?|Ω|ω|hz|f)|[pnuµμmkKMG]|meg(?:ohms?)?))?)\s*$/iu;
 
 /**
- * Understands one line: "P4.3 to N 118 vac", "TC1 ohm OL", "1.8 vac", "4k7", "K3.com K3.no no beep", "… in wash".
- * Left out: the pair is the one asked for, the reference is the point's side's, the function follows from the unit.
+ * Understands one line: "P4.3 to N 118 vac", "TC1 ohm OL", "1.8 vac", "4k7", "K3.com K3.no no beep", "… in wash",
+ * "looks burnt P4", and the same dictated. Left out: the pair is the one asked for, the reference is the point's side's, the function follows from the unit.
  */
 export function parseEntry(unit: UnitModel, text: string, context: EntryContext): EntryResult {
-  const { line, state } = takeState(unit, text.trim());
+  const written = spokenToWritten(text);
+  const { line, state } = takeState(unit, written);
   if (state !== undefined && !("id" in state)) return fail(state);
   const beep = /(?:^|\s)(no |silent |without )?beeps?\s*$/iu.exec(line);
   if (beep)
@@ -87,8 +94,9 @@ export function parseEntry(unit: UnitModel, text: string, context: EntryContext)
 
   const value = VALUE.exec(line);
   if (!value)
-    return fail(
-      line === "" ? { code: "quantity", problem: { code: "empty" } } : { code: "no-value", at: line },
+    return (
+      lookOr(unit, written) ??
+      fail(line === "" ? { code: "quantity", problem: { code: "empty" } } : { code: "no-value", at: line })
     );
   const parsed = parseQuantity(value[1]!.replace(/^open line$/iu, "OL"));
   if (!parsed.ok) return fail({ code: "quantity", problem: parsed.problem });
@@ -211,7 +219,14 @@ function pairFrom(
   if (words.length > 2) return { code: "too-many-points", at: words.join(" ") };
   const across = words.length === 1 && !findPoint(unit, words[0]!) ? pairAcross(unit, words[0]!) : undefined;
   if (across) return { red: across.red, black: across.black };
-  const points = words.map((word) => ({ word, point: findPoint(unit, word) }));
+  const points = words.map((word) => ({ word, ...pointFor(unit, word) }));
+  const several = points.find((p) => p.candidates.length > 1);
+  if (several)
+    return {
+      code: "ambiguous-point",
+      at: several.word,
+      candidates: several.candidates.slice(0, 8).map((p) => showPoint(p.id)),
+    };
   const unknown = points.find((p) => !p.point);
   if (unknown) return { code: "unknown-point", at: unknown.word, similar: similarPoints(unit, unknown.word) };
   const red = points[0]!.point!;
@@ -219,6 +234,36 @@ function pairFrom(
   const reference = unit.references.find((r) => r.side === red.side);
   if (!needsLive(fn) || !reference) return { code: "one-point-for-ohms", at: showPoint(red.id) };
   return { red: red.id, black: reference.point };
+}
+
+/** The point with this name, or the only one that it can mean; else those that it may. */
+function pointFor(unit: UnitModel, word: string): { point?: Point; candidates: readonly Point[] } {
+  const exact = findPoint(unit, word);
+  if (exact) return { point: exact, candidates: [] };
+  const candidates = pointsMeantBy(unit, word);
+  return candidates.length === 1 ? { point: candidates[0]!, candidates: [] } : { candidates };
+}
+
+/** The line as something seen or heard, if it speaks of that. */
+function lookOr(unit: UnitModel, line: string): EntryResult | undefined {
+  const look = lookFrom(unit, line);
+  switch (look?.kind) {
+    case "found":
+      return {
+        ok: true,
+        body: {
+          type: "finding",
+          check: { kind: "observation", observation: look.observation },
+          result: { kind: "seen", seen: look.seen },
+        },
+      };
+    case "several":
+      return fail({ code: "ambiguous-look", candidates: look.candidates });
+    case "unknown":
+      return fail({ code: "unknown-look", at: line });
+    case undefined:
+      return undefined;
+  }
 }
 
 function setupFor(
@@ -251,6 +296,12 @@ export function describeEntryProblem(problem: EntryProblem): string {
       return "Which pair? Name two points, for example P4.3 to N, or a part, for example TC1.";
     case "unknown-point":
       return `There is no point “${problem.at}” on this unit.${problem.similar.length > 0 ? ` Near it: ${problem.similar.join(", ")}.` : ""}`;
+    case "ambiguous-point":
+      return `“${problem.at}” may be ${problem.candidates.join(", ")}. Which one?`;
+    case "ambiguous-look":
+      return `That may answer more than one question: ${problem.candidates.join(" ")} Answer it under “Look first”, or name the part.`;
+    case "unknown-look":
+      return `This unit's model has no look like “${problem.at}”. It can be kept as a note.`;
     case "too-many-points":
       return `“${problem.at}” names more than two points. Name the red one, then the black one.`;
     case "unknown-state":

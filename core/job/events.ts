@@ -3,7 +3,9 @@ import { TRIALS } from "#core/diagnosis/index.ts";
 import { METER_FUNCTIONS } from "#core/meter/index.ts";
 
 const id = z.string().min(1).max(80);
-const note = z.string().max(2000);
+/** The longest note, in characters. */
+export const NOTE_LENGTH = 2000;
+const note = z.string().max(NOTE_LENGTH);
 
 /** A reading as stored: JSON has no infinity, so OL is a word. */
 export const storedValue = z.union([z.number().finite(), z.literal("OL")]);
@@ -33,6 +35,9 @@ export const findingBody = z.strictObject({
   typed: z.string().max(200).optional(),
 });
 
+/** What a photograph or a paper may be. */
+export const ATTACHMENT_MEDIA = ["image/jpeg", "image/png", "image/webp", "application/pdf"] as const;
+
 /** Everything that can happen in a job. The list of these is the job; nothing else is stored. */
 export const eventBody = z.discriminatedUnion("type", [
   z.strictObject({ type: z.literal("opened"), complaint: note }),
@@ -43,6 +48,21 @@ export const eventBody = z.discriminatedUnion("type", [
     confirmed: z.array(z.string().max(200)).max(12),
   }),
   findingBody,
+  /** A reading on the known-good twin of the unit: compared, never weighed. */
+  z.strictObject({
+    type: z.literal("twin"),
+    check: reading,
+    result: z.strictObject({ kind: z.literal("value"), value: storedValue }),
+    typed: z.string().max(200).optional(),
+  }),
+  /** A file, kept on the server, that belongs to a finding. */
+  z.strictObject({
+    type: z.literal("attachment"),
+    of: z.uuid(),
+    file: z.uuid(),
+    name: z.string().min(1).max(200),
+    media: z.enum(ATTACHMENT_MEDIA),
+  }),
   z.strictObject({ type: z.literal("retraction"), of: z.uuid(), why: note.default("") }),
   z.strictObject({ type: z.literal("note"), text: note.min(1) }),
   z.strictObject({

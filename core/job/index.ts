@@ -9,8 +9,10 @@ export {
   type EntryResult,
 } from "./entry.ts";
 export {
+  ATTACHMENT_MEDIA,
   eventBody,
   jobEvent,
+  NOTE_LENGTH,
   storeValue,
   valueOf,
   type EventBody,
@@ -24,8 +26,8 @@ export { TRIAL_NAME, trialWords } from "./trialWords.ts";
 export { ORDER_NAME, orderView, questionAt, whatIf, type OrderView, type WhatIf } from "./whatIf.ts";
 export type { LedgerRow } from "./ledgerRow.ts";
 export { plugFaces, type PlugFace, type PlugPin } from "./plugFaces.ts";
-export { findPoint, pairAcross, showPoint } from "./pointNames.ts";
-export { checkOf, replay, type JobState, type LedgerEntry } from "./replay.ts";
+export { completionsOf, findPoint, pairAcross, showPoint } from "./pointNames.ts";
+export { checkOf, replay, type Attachment, type JobState, type LedgerEntry } from "./replay.ts";
 export {
   viewJob,
   type ItemView,
@@ -46,3 +48,6 @@ export {
 } from "./words.ts";
 export { secondsText, type SequenceView, type StepView } from "./sequenceView.ts";
 export { wiringView, type PointReading, type WiringView } from "./wiringView.ts";
+export { sameInNextState } from "./nextState.ts";
+export { judgeProof, proofRecord, proofSteps, type ProofStep } from "./provingDead.ts";
+export type { TwinRow } from "./twin.ts";

@@ -19,9 +19,33 @@ describe("the connectors of a unit, from the wire side", () => {
     expect(p4.place).toMatch(/\w/);
   });
 
+  test("terminals of a part are a row, lone points are pads by their place", () => {
+    expect(faces.find((f) => f.id === "TC1")).toMatchObject({
+      kind: "terminals",
+      name: "Terminals of Thermal cut-out",
+      pins: [
+        { label: "1", point: "TC1.1" },
+        { label: "2", point: "TC1.2" },
+      ],
+    });
+    const pads = faces.filter((f) => f.kind === "pads");
+    expect(pads.flatMap((f) => f.pins.map((p) => p.point))).toEqual(expect.arrayContaining(["TP5", "TP12"]));
+  });
+
+  test("every point of every demo unit is on exactly one face", () => {
+    for (const unit of demoUnits().values())
+      expect(
+        plugFaces(unit)
+          .flatMap((f) => f.pins.flatMap((p) => p.point ?? []))
+          .sort(),
+      ).toEqual(unit.points.map((p) => p.id).sort());
+  });
+
   test("every pin of every demo unit is on exactly one face", () => {
     for (const unit of demoUnits().values()) {
-      const shown = plugFaces(unit).flatMap((f) => f.pins.map((p) => p.part));
+      const shown = plugFaces(unit)
+        .filter((f) => f.kind === "plug")
+        .flatMap((f) => f.pins.map((p) => p.part));
       expect(shown.sort()).toEqual(
         unit.parts
           .filter((p) => p.type === "pin")

@@ -1,4 +1,5 @@
-import type { UnitModel } from "#core/unit/index.ts";
+import type { Point, UnitModel } from "#core/unit/index.ts";
+import { showPoint } from "./pointNames.ts";
 
 /** One pin of a connector: the wire in it, and the point at which a probe reaches it. */
 export interface PlugPin {
@@ -13,8 +14,9 @@ export interface PlugPin {
   readonly point?: string;
 }
 
-/** A connector seen from its wire side, pins in the order of their labels. */
+/** A connector seen from its wire side, a row of terminals, or the pads of a board; pins in the order of their labels. */
 export interface PlugFace {
+  readonly kind: "plug" | "terminals" | "pads";
   /** "P4" */
   readonly id: string;
   readonly name: string;
@@ -23,8 +25,58 @@ export interface PlugFace {
   readonly pins: readonly PlugPin[];
 }
 
-/** The unit's connectors: pins whose ids share what stands before the last point, "P4.1" … "P4.5". */
+/** All places at which a probe touches, as the hand finds them: connectors first, then terminals, then pads. */
 export function plugFaces(unit: UnitModel): PlugFace[] {
+  const plugs = connectors(unit);
+  const shown = new Set(plugs.flatMap((face) => face.pins.flatMap((pin) => pin.point ?? [])));
+  return [...plugs, ...terminalsAndPads(unit, shown)];
+}
+
+/** Points that are no connector's: those that share a part's name are its terminals, the others pads by their place. */
+function terminalsAndPads(unit: UnitModel, shown: ReadonlySet<string>): PlugFace[] {
+  const rest = unit.points.filter((p) => !shown.has(p.id));
+  const stem = (id: string) => (id.includes(".") ? id.slice(0, id.lastIndexOf(".")) : undefined);
+  const byStem = groupBy(rest, (p) => stem(p.id) ?? "");
+  const isRow = (p: Point) => stem(p.id) !== undefined && byStem.get(stem(p.id)!)!.length > 1;
+  const pin = (point: Point, label: string): PlugPin => ({
+    part: point.id,
+    label,
+    wire: point.name,
+    ...(point.colour === undefined ? {} : { colour: point.colour }),
+    point: point.id,
+  });
+  const rows = [...byStem]
+    .filter(([id, points]) => id !== "" && points.length > 1)
+    .map(([id, points]): PlugFace => ({
+      kind: "terminals",
+      id,
+      name: `Terminals of ${unit.parts.find((p) => p.id === id)?.name ?? id}`,
+      place: points[0]!.place,
+      pins: points.map((p) => pin(p, p.id.slice(id.length + 1))),
+    }));
+  const pads = [
+    ...groupBy(
+      rest.filter((p) => !isRow(p)),
+      (p) => p.place,
+    ),
+  ].map(([place, points]): PlugFace => ({
+    kind: "pads",
+    id: `pads: ${place}`,
+    name: "Pads and single terminals",
+    place,
+    pins: points.map((p) => pin(p, showPoint(p.id))),
+  }));
+  return [...rows, ...pads];
+}
+
+function groupBy<T>(list: readonly T[], key: (item: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const item of list) groups.set(key(item), [...(groups.get(key(item)) ?? []), item]);
+  return groups;
+}
+
+/** Pins whose ids share what stands before the last point: "P4.1" … "P4.5" are plug P4. */
+function connectors(unit: UnitModel): PlugFace[] {
   const plugs = new Map<string, UnitModel["parts"]>();
   for (const part of unit.parts) {
     const plug = /^(.+)\.[^.]+$/.exec(part.id)?.[1];
@@ -36,7 +88,7 @@ export function plugFaces(unit: UnitModel): PlugFace[] {
       .sort((a, b) => a.label.localeCompare(b.label, "en", { numeric: true }));
     const place = unit.points.find((p) => pins.some((pin) => pin.point === p.id))?.place;
     const item = unit.items.find((i) => i.id === parts[0]!.item);
-    return { id, name: item?.name ?? id, ...(place === undefined ? {} : { place }), pins };
+    return { kind: "plug", id, name: item?.name ?? id, ...(place === undefined ? {} : { place }), pins };
   });
 }
 

@@ -43,3 +43,34 @@ export function pairAcross(unit: UnitModel, typed: string): { red: string; black
   const part = unit.parts.find((p) => tidy(p.id) === tidy(typed));
   return part && pairsAcrossParts(unit).find((pair) => pair.part === part.id);
 }
+
+/**
+ * Points that an incomplete name may mean: those whose id it begins ("P4"), else those whose name has all its words
+ * ("heater flange"). One of them is what was meant; several are for the person to choose from.
+ */
+export function pointsMeantBy(unit: UnitModel, typed: string): Point[] {
+  const wanted = tidy(typed);
+  if (wanted === "") return [];
+  const begun = unit.points.filter((p) => tidy(p.id).startsWith(wanted));
+  if (begun.length > 0) return begun;
+  const words = typed
+    .toLowerCase()
+    .split(/\s+/u)
+    .filter((w) => w.length > 2);
+  if (words.length === 0) return [];
+  return unit.points.filter((p) => words.every((w) => p.name.toLowerCase().includes(w)));
+}
+
+/** Names that would complete the last word of a line: points first, then parts with a reading across. */
+export function completionsOf(unit: UnitModel, line: string, most = 5): string[] {
+  const last = /(?:^|\s)(\S+)$/u.exec(line)?.[1] ?? "";
+  // A number is a reading, not the beginning of a name.
+  if (last === "" || /^[-+−.,\d]/u.test(last)) return [];
+  const wanted = tidy(last);
+  const points = pointsMeantBy(unit, last).map((p) => p.id);
+  if (points.some((id) => tidy(id) === wanted)) return [];
+  const across = pairsAcrossParts(unit)
+    .map((pair) => pair.part)
+    .filter((part) => tidy(part).startsWith(wanted) && tidy(part) !== wanted);
+  return [...new Set([...points, ...across])].slice(0, most).map(showPoint);
+}

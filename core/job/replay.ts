@@ -6,6 +6,7 @@ import {
   type Band,
   type Check,
   type Evidence,
+  type ReadingCheck,
   type Situation,
 } from "#core/diagnosis/index.ts";
 import { needsLive } from "#core/meter/index.ts";
@@ -20,6 +21,21 @@ export interface LedgerEntry {
   readonly retracted?: { readonly by: string; readonly at: string; readonly why: string };
 }
 
+/** A reading on the unit's known-good twin. */
+export interface TwinReading {
+  readonly event: JobEvent;
+  readonly body: Extract<EventBody, { type: "twin" }>;
+  readonly check: ReadingCheck;
+}
+
+/** A photograph or a paper that belongs to a finding. */
+export interface Attachment {
+  readonly finding: string;
+  readonly file: string;
+  readonly name: string;
+  readonly media: string;
+}
+
 /** A job as its events leave it. */
 export interface JobState {
   readonly complaint: string;
@@ -31,6 +47,8 @@ export interface JobState {
   readonly evidence: readonly Evidence[];
   readonly claims: readonly { readonly event: JobEvent; readonly item?: string; readonly text: string }[];
   readonly notes: readonly { readonly event: JobEvent; readonly text: string }[];
+  readonly twin: readonly TwinReading[];
+  readonly attachments: readonly Attachment[];
   readonly call?: { readonly event: JobEvent; readonly body: Extract<EventBody, { type: "call" }> };
   readonly closed?: { readonly event: JobEvent; readonly body: Extract<EventBody, { type: "closed" }> };
 }
@@ -75,6 +93,18 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
       text: event.body.text,
     })),
     notes: of("note").map((event) => ({ event, text: event.body.text })),
+    twin: of("twin")
+      .filter((e) => !retracted.has(e.id))
+      .map((event) => {
+        const { setup, fn, red, black } = event.body.check;
+        return { event, body: event.body, check: readingCheck(setup, fn, red, black) };
+      }),
+    attachments: of("attachment").map(({ body: { of: finding, file, name, media } }) => ({
+      finding,
+      file,
+      name,
+      media,
+    })),
     ...(call ? { call: { event: call, body: call.body } } : {}),
     ...(closed ? { closed: { event: closed, body: closed.body } } : {}),
   };

@@ -18,6 +18,7 @@ import type { Item, UnitModel } from "#core/unit/index.ts";
 import { callView, findingText, suspectText, type CallView } from "./callView.ts";
 import { doubtsOf, type DoubtView } from "./doubts.ts";
 import { recapOf, type Recap } from "./recap.ts";
+import { twinRows, type TwinRow } from "./twin.ts";
 import { courseView, type CourseView } from "./course.ts";
 import type { JobEvent } from "./events.ts";
 import { ledgerRow, type LedgerRow } from "./ledgerRow.ts";
@@ -97,6 +98,8 @@ export interface JobView {
   /** Nothing in the model explains the findings as well as something outside it. */
   readonly outside: boolean;
   readonly recap: Recap;
+  /** This unit's readings beside its twin's; empty until the twin was read. */
+  readonly twin: readonly TwinRow[];
   /** Undefined for a unit without a sequence. */
   readonly sequence?: SequenceView;
 }
@@ -140,6 +143,7 @@ export function viewJob(
         ? { item: advice.item, ...(advice.proof ? { proof: advice.proof.finding } : {}) }
         : undefined,
     ),
+    twin: state.twin.length === 0 ? [] : twinRows(dictionary, posterior, state),
     ...sequenceOf(dictionary, posterior, state),
   };
 }

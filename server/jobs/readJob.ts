@@ -3,7 +3,7 @@ import { replay, type JobEvent } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import { modelByHash } from "../units/models.ts";
-import { selectEvents, selectJob, selectJobs } from "./statements.ts";
+import { selectEvents, selectEventsAfter, selectJob, selectJobs, type PlacedEvent } from "./statements.ts";
 
 export interface Job {
   readonly id: string;
@@ -13,6 +13,8 @@ export interface Job {
   readonly modelHash: string;
   readonly unit: UnitModel;
   readonly events: readonly JobEvent[];
+  /** Place in the log of the last of them. */
+  readonly seq: number;
 }
 
 /** A job with its unit and events; undefined when the id is unknown or no id at all. */
@@ -20,7 +22,10 @@ export async function readJob(id: string): Promise<Job | undefined> {
   if (!z.uuid().safeParse(id).success) return undefined;
   const row = await selectJob(pool(), id);
   if (!row) return undefined;
-  const [model, events] = await Promise.all([modelByHash(pool(), row.modelHash), selectEvents(pool(), id)]);
+  const [model, placed] = await Promise.all([
+    modelByHash(pool(), row.modelHash),
+    selectEventsAfter(pool(), id, 0),
+  ]);
   return {
     id,
     number: row.number,
@@ -28,8 +33,15 @@ export async function readJob(id: string): Promise<Job | undefined> {
     openedAt: row.openedAt.toISOString(),
     modelHash: row.modelHash,
     unit: model!.unit,
-    events,
+    events: placed.map((p) => p.event),
+    seq: placed.at(-1)?.seq ?? 0,
   };
+}
+
+/** What joined the job's log after a place in it; undefined when there is no such job. */
+export async function readEventsAfter(id: string, after: number): Promise<PlacedEvent[] | undefined> {
+  if (!z.uuid().safeParse(id).success || !(await selectJob(pool(), id))) return undefined;
+  return selectEventsAfter(pool(), id, after);
 }
 
 /** A job as a ticket on the board. */

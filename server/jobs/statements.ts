@@ -53,12 +53,27 @@ const toEvent = ({ id, person, at, body }: EventRow): JobEvent => ({
 
 /** A job's events in the order in which they were recorded. */
 export async function selectEvents(on: Connection, jobId: string): Promise<JobEvent[]> {
-  const rows = await many<EventRow & { id: string }>(
+  return (await selectEventsAfter(on, jobId, 0)).map(({ event }) => event);
+}
+
+/** An event with its place in the log of all jobs. */
+export interface PlacedEvent {
+  readonly seq: number;
+  readonly event: JobEvent;
+}
+
+/** Those of a job's events that were recorded after a place in the log, in order. */
+export async function selectEventsAfter(
+  on: Connection,
+  jobId: string,
+  after: number,
+): Promise<PlacedEvent[]> {
+  const rows = await many<EventRow & { seq: number }>(
     on,
-    "SELECT id, person_id AS person, at, body FROM job_events WHERE job_id = $1 ORDER BY seq",
-    [jobId],
+    "SELECT seq, id, person_id AS person, at, body FROM job_events WHERE job_id = $1 AND seq > $2 ORDER BY seq",
+    [jobId, after],
   );
-  return rows.map(toEvent);
+  return rows.map((row) => ({ seq: row.seq, event: toEvent(row) }));
 }
 
 export async function selectEvent(

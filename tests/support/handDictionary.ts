@@ -60,6 +60,7 @@ export function handDictionary(
     chattering: [],
     symptoms: () => undefined,
     symptomsSoFar: () => undefined,
+    acceptSymptoms: () => undefined,
     opens: () => new Set(),
     withPairs() {
       return this;

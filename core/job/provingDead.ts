@@ -1,0 +1,86 @@
+import type { UnitModel } from "#core/unit/index.ts";
+
+/** One step on the way to DEAD AND PROVEN. */
+export interface ProofStep {
+  readonly id: string;
+  readonly text: string;
+  /**
+   * What is measured in it: `source`, the meter on something known to be live; `dead`, what must have gone.
+   * Undefined for a step that is only done.
+   */
+  readonly measure?: { readonly kind: "source" } | { readonly kind: "dead"; readonly belowVolts: number };
+  /** Stored energy: how long to wait before measuring. */
+  readonly waitSeconds?: number;
+}
+
+/** At the inlet anything above this is not dead, V. Common practice, no source. */
+const INLET_VOLTS = 5;
+/** Up to this a high-impedance meter may be seeing a neighbouring wire, V. Common practice, no source. */
+const GHOST_VOLTS = 60;
+/** A source that shows less than this proves no meter, V. Common practice, no source. */
+const SOURCE_VOLTS = 10;
+
+/**
+ * The steps of proving a unit dead, in order: isolate, meter on a known live source, measure, discharge what the unit
+ * stores, meter on the source again. Common practice; local rules and the maker's instructions come first.
+ */
+export function proofSteps(unit: UnitModel): ProofStep[] {
+  const stored = unit.hazards.filter((h) => h.kind === "stored-energy" && h.confirmBelowVolts !== undefined);
+  return [
+    { id: "isolate", text: "Isolated: plug out or switch off, and locked or kept in sight." },
+    { id: "before", text: "Meter proven on a known live source.", measure: { kind: "source" } },
+    {
+      id: "inlet",
+      text: "Measured at the inlet: no voltage, live to neutral, live to earth, neutral to earth. The highest of the three:",
+      measure: { kind: "dead", belowVolts: INLET_VOLTS },
+    },
+    ...stored.map((hazard, i): ProofStep => ({
+      id: `stored-${i}`,
+      text: `${hazard.waitSeconds === undefined ? "" : `Waited ${hazard.waitSeconds} s, then measured: `}${hazard.text} Below ${hazard.confirmBelowVolts} V.`,
+      measure: { kind: "dead", belowVolts: hazard.confirmBelowVolts! },
+      ...(hazard.waitSeconds === undefined ? {} : { waitSeconds: hazard.waitSeconds }),
+    })),
+    {
+      id: "after",
+      text: "Meter proven again on the known live source.",
+      measure: { kind: "source" },
+    },
+  ];
+}
+
+/** Whether a reading in a step says what it must, with the sentence for the technician. */
+export function judgeProof(
+  step: ProofStep,
+  volts: number,
+): { readonly holds: boolean; readonly text: string } {
+  const v = Math.abs(volts);
+  const shown = `${Number(v.toPrecision(3))} V`;
+  if (step.measure?.kind === "source")
+    return v >= SOURCE_VOLTS
+      ? { holds: true, text: `The meter shows ${shown}: it works.` }
+      : {
+          holds: false,
+          text: `${shown} on a live source: the meter, its leads or its range is not right. Nothing is proven with it.`,
+        };
+  const limit = step.measure?.belowVolts ?? INLET_VOLTS;
+  if (v < limit) return { holds: true, text: `${shown}, below ${limit} V.` };
+  if (step.id !== "inlet")
+    return {
+      holds: false,
+      text: `${shown} is still stored. Wait, discharge as the maker says, and measure again.`,
+    };
+  return v < GHOST_VOLTS
+    ? {
+        holds: false,
+        text: `${shown} is not dead. It may come from a wire running beside: measure again with low impedance, and find where it comes from.`,
+      }
+    : {
+        holds: false,
+        text: `${shown}: the unit is live. Do not touch it; find the isolator that is really its own.`,
+      };
+}
+
+/** What the record keeps of a step: its words, and the reading where one was entered. */
+export function proofRecord(step: ProofStep, volts: number | undefined): string {
+  return volts === undefined ? step.text : `${step.text} ${Number(Math.abs(volts).toPrecision(4))} V`;
+}

@@ -1,0 +1,62 @@
+import sharp from "sharp";
+import type { ATTACHMENT_MEDIA } from "#core/job/index.ts";
+
+/** The largest file taken, bytes. */
+export const MOST_BYTES = 12 * 1024 * 1024;
+
+export interface CheckedFile {
+  readonly media: (typeof ATTACHMENT_MEDIA)[number];
+  readonly content: Buffer;
+  readonly thumbnail?: Buffer;
+}
+export type FileResult =
+  { readonly ok: true; readonly file: CheckedFile } | { readonly ok: false; readonly message: string };
+
+/** Kept no larger than this: enough to read the print on a board, px. */
+const LONGEST_SIDE = 2400;
+const THUMBNAIL_SIDE = 240;
+/** More pixels than this would take the server's memory: a decompression bomb, or a wall-sized scan. */
+const MOST_PIXELS = 120_000_000;
+
+const MEDIA = { jpeg: "image/jpeg", png: "image/png", webp: "image/webp" } as const;
+
+/**
+ * Finds out what a file really is, whatever it is called, and makes what is kept of it: upright, not larger than
+ * needed, and without the place, time and camera that photographs carry.
+ */
+export async function checkFile(bytes: Buffer, name: string): Promise<FileResult> {
+  if (bytes.length === 0) return refused(`“${name}” is empty.`);
+  if (bytes.length > MOST_BYTES) return refused(tooLarge(name, bytes.length));
+  if (bytes.subarray(0, 5).toString("latin1") === "%PDF-")
+    return { ok: true, file: { media: "application/pdf", content: bytes } };
+  try {
+    const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS });
+    const { format } = await picture.metadata();
+    if (!(format in MEDIA)) return refused(notATaken(name));
+    const upright = picture.rotate();
+    const content = await upright
+      .clone()
+      .resize({ width: LONGEST_SIDE, height: LONGEST_SIDE, fit: "inside", withoutEnlargement: true })
+      .toBuffer();
+    const thumbnail = await upright
+      .clone()
+      .resize({ width: THUMBNAIL_SIDE, height: THUMBNAIL_SIDE, fit: "cover" })
+      .jpeg({ quality: 78 })
+      .toBuffer();
+    return { ok: true, file: { media: MEDIA[format as keyof typeof MEDIA], content, thumbnail } };
+  } catch {
+    return refused(notATaken(name));
+  }
+}
+
+export function tooLarge(name: string, bytes: number): string {
+  return `“${name}” has ${Math.round(bytes / 1e6)} MB; ${Math.floor(MOST_BYTES / 1e6)} MB is the most. Take it with a lower resolution, or crop it.`;
+}
+
+function notATaken(name: string): string {
+  return `“${name}” is not a photograph that can be read, whatever its name says. JPEG, PNG, WebP and PDF are taken.`;
+}
+
+function refused(message: string): FileResult {
+  return { ok: false, message };
+}

@@ -1,0 +1,38 @@
+import { z } from "zod";
+import { pool } from "../database/pool.ts";
+import { maybeOne } from "../database/query.ts";
+import type { CheckedFile } from "./checkFile.ts";
+
+/** Keeps a file of a job. Sending the same file again is harmless; false when there is no such job. */
+export async function storeFile(
+  id: string,
+  jobId: string,
+  name: string,
+  { media, content, thumbnail }: CheckedFile,
+): Promise<boolean> {
+  const result = await pool().query(
+    `INSERT INTO files (id, job_id, name, media, content, thumbnail)
+     SELECT $1, jobs.id, $3, $4, $5, $6 FROM jobs WHERE jobs.id = $2
+     ON CONFLICT (id) DO NOTHING`,
+    [id, jobId, name, media, content, thumbnail ?? null],
+  );
+  return result.rowCount === 1 || (await readFile(id, false)) !== undefined;
+}
+
+export interface StoredFile {
+  readonly name: string;
+  readonly media: string;
+  readonly content: Buffer;
+}
+
+/** A file, or its thumbnail; undefined where there is none. */
+export async function readFile(id: string, thumbnail: boolean): Promise<StoredFile | undefined> {
+  if (!z.uuid().safeParse(id).success) return undefined;
+  return maybeOne<{ name: string; media: string; content: Buffer }>(
+    pool(),
+    thumbnail
+      ? "SELECT name, 'image/jpeg' AS media, thumbnail AS content FROM files WHERE id = $1 AND thumbnail IS NOT NULL"
+      : "SELECT name, media, content FROM files WHERE id = $1",
+    [id],
+  );
+}
