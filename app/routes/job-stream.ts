@@ -13,6 +13,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const first = await readEventsAfter(params.job, after);
   if (!first) return new Response("There is no such job.", { status: 404 });
   const encode = new TextEncoder();
+  let end = (): void => undefined;
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
       let sending = Promise.resolve();
@@ -31,13 +32,16 @@ export async function loader({ request, params }: Route.LoaderArgs) {
       const pulse = setInterval(() => write(": still here\n\n"), PULSE_MS);
       write("retry: 2000\n\n");
       send();
-      request.signal.addEventListener("abort", () => {
+      // The reader left, or the answer was cancelled: whichever is heard of first ends it, once.
+      end = () => {
+        if (!open) return;
         open = false;
         forget();
         clearInterval(pulse);
-        controller.close();
-      });
+      };
+      request.signal.addEventListener("abort", end);
     },
+    cancel: () => end(),
   });
   return new Response(stream, {
     headers: { "Content-Type": "text/event-stream", "Cache-Control": "no-cache, no-transform" },

@@ -4,45 +4,72 @@ import pg from "pg";
 /** Every this often the listening connection is tried again after it broke, ms. */
 const AGAIN_MS = 1000;
 
-const holder = globalThis as typeof globalThis & { zygodromeFeed?: EventEmitter };
+interface Feed {
+  readonly heard: EventEmitter;
+  readers: number;
+  close(): void;
+}
+
+const holder = globalThis as typeof globalThis & { zygodromeFeed?: Feed };
 
 /**
  * Calls `heard` whenever an entry has joined the job, whichever process took it, and after a gap in listening.
- * Returns the function that ends it.
+ * Returns the function that ends it; the last reader takes the connection along.
  */
 export function onNewEvents(jobId: string, heard: () => void): () => void {
   const feed = (holder.zygodromeFeed ??= listen());
-  feed.on(jobId, heard);
-  feed.on("gap", heard);
+  feed.heard.on(jobId, heard).on("gap", heard);
+  feed.readers++;
+  let reading = true;
   return () => {
-    feed.off(jobId, heard);
-    feed.off("gap", heard);
+    if (!reading) return;
+    reading = false;
+    feed.heard.off(jobId, heard).off("gap", heard);
+    if (--feed.readers > 0) return;
+    feed.close();
+    delete holder.zygodromeFeed;
   };
 }
 
 /** One connection of this process listens for all its readers. */
-function listen(): EventEmitter {
-  const feed = new EventEmitter().setMaxListeners(0);
+function listen(): Feed {
+  const heard = new EventEmitter().setMaxListeners(0);
+  let current: pg.Client | undefined;
+  let closed = false;
+  const drop = () => {
+    const client = current;
+    current = undefined;
+    client?.removeAllListeners();
+    client?.on("error", () => undefined);
+    void client?.end().catch(() => undefined);
+  };
+  const again = () => {
+    drop();
+    if (!closed) setTimeout(() => void connect(), AGAIN_MS).unref();
+  };
   const connect = async () => {
+    if (closed) return;
     const client = new pg.Client({ connectionString: process.env["DATABASE_URL"] });
-    const again = () => {
-      client.removeAllListeners();
-      client.on("error", () => undefined);
-      void client.end().catch(() => undefined);
-      setTimeout(() => void connect(), AGAIN_MS).unref();
-    };
+    current = client;
     client.once("error", again);
     client.once("end", again);
-    client.on("notification", ({ payload }) => payload && feed.emit(payload));
+    client.on("notification", ({ payload }) => payload && heard.emit(payload));
     try {
       await client.connect();
       await client.query("LISTEN job_events");
       // What came while nobody listened is told now.
-      feed.emit("gap");
+      heard.emit("gap");
     } catch {
       again();
     }
   };
   void connect();
-  return feed;
+  return {
+    heard,
+    readers: 0,
+    close: () => {
+      closed = true;
+      drop();
+    },
+  };
 }

@@ -11,14 +11,17 @@ import {
 import { needsLive, type MeterFunction } from "#core/meter/index.ts";
 import { demoDictionary } from "../support/demoUnits.ts";
 import { caseOf, glasswasherDictionary } from "../support/glasswasher.ts";
+import { MOUSE, type Hand } from "./hands.ts";
 
 /** The job page as a technician works it. */
 export class JobPage {
   readonly page: Page;
   readonly unit: string;
-  constructor(page: Page, unit = "glasswasher-gw4") {
+  readonly hand: Hand;
+  constructor(page: Page, unit = "glasswasher-gw4", hand = MOUSE) {
     this.page = page;
     this.unit = unit;
+    this.hand = hand;
   }
 
   get next() {
@@ -53,18 +56,17 @@ export class JobPage {
 
   async declare(band: "live" | "dead"): Promise<void> {
     const { page } = this;
-    for (const box of await page.getByRole("dialog").getByRole("checkbox").all()) await box.check();
-    await page
-      .getByRole("button", { name: band === "live" ? "Declare LIVE" : "Declare DEAD AND PROVEN" })
-      .click();
+    for (const box of await page.getByRole("dialog").getByRole("checkbox").all()) await this.hand.tick(box);
+    await this.hand.press(
+      page.getByRole("button", { name: band === "live" ? "Declare LIVE" : "Declare DEAD AND PROVEN" }),
+    );
     await expect(page.getByRole("region", { name: "Power" })).toContainText(
       band === "live" ? "LIVE" : "DEAD AND PROVEN",
     );
   }
 
   async enter(text: string): Promise<void> {
-    await this.line.fill(text);
-    await this.page.keyboard.press("Enter");
+    await this.hand.write(this.page, text);
   }
 
   /** Enters a line and waits until the ledger shows it. */
@@ -84,12 +86,12 @@ export class JobPage {
     const index = caseOf(dictionary, truth);
     const before = await this.ledger.getByRole("listitem").count();
     if ("chance" in row)
-      await page.getByRole("button", { name: row.chance[index]! > 0.5 ? /^Yes:/ : /^No:/ }).click();
+      await this.hand.press(page.getByRole("button", { name: row.chance[index]! > 0.5 ? /^Yes:/ : /^No:/ }));
     else {
       const live = needsLive(row.check.fn);
       const power = this.next.getByRole("button", { name: live ? "Go live" : "Make dead and prove" });
       if (await power.isVisible()) {
-        await power.click();
+        await this.hand.press(power);
         await this.declare(live ? "live" : "dead");
       }
       await this.enter(shown(row, index));

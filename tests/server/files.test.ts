@@ -31,9 +31,10 @@ const photograph = () =>
   sharp({ create: { width: 640, height: 480, channels: 3, background: "#a06030" } })
     .jpeg()
     .withExif({
-      IFD0: { Copyright: "nobody", Orientation: "6" },
+      IFD0: { Copyright: "nobody" },
       IFD3: { GPSLatitudeRef: "N", GPSLatitude: "51/1 30/1 0/1" },
     })
+    .withMetadata({ orientation: 6 })
     .toBuffer();
 
 describe("what is kept of a photograph", () => {
