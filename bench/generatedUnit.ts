@@ -5,6 +5,11 @@ import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
  * wire, a seventh of them running in each of seven live states; the eighth state is dead. Every terminal is a point.
  */
 export function generatedUnit(parts: number): UnitModel {
+  return readUnitOrThrow(generatedUnitFile(parts));
+}
+
+/** The same as a model file has it. */
+export function generatedUnitFile(parts: number): Record<string, unknown> {
   const channels = Math.max(1, Math.round((parts - 3) / 5));
   const wire = (id: string, a: string, b: string) => ({
     id,
@@ -68,7 +73,7 @@ export function generatedUnit(parts: number): UnitModel {
       minutes: 0.3,
     })),
   );
-  return readUnitOrThrow({
+  return {
     format: "zygodrome-unit",
     version: 1,
     id: `generated-${parts}`,
@@ -78,5 +83,5 @@ export function generatedUnit(parts: number): UnitModel {
     points,
     references: [{ side: "mains", point: "IN.n", function: "vac" }],
     states: [...live, { id: "dead", name: "Dead", power: "dead" }],
-  });
+  };
 }

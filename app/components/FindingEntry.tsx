@@ -97,7 +97,8 @@ export function FindingEntry(props: Props) {
   return (
     <section
       aria-label="Enter a finding"
-      className="no-print sticky bottom-0 -mt-[1.5px] border-y-[1.5px] border-ink bg-here-soft px-4 py-2"
+      // With the big keys out it would cover half a phone's screen, and with it the card it answers.
+      className={`no-print -mt-[1.5px] border-y-[1.5px] border-ink bg-here-soft px-4 py-2 ${pad ? "" : "sticky bottom-0"}`}
     >
       {!held && proposal && proposal.check.kind !== "reading" && (
         <YesNo unit={unit} check={proposal.check} onEnter={onEnter} onSaid={setSaid} />

@@ -119,12 +119,14 @@ function fail(problem: EntryProblem): EntryResult {
 }
 
 function takeState(unit: UnitModel, line: string): { line: string; state?: { id: string } | EntryProblem } {
-  const named = /^(.*?)\s+(?:in|while|during|@)\s+(\D[^\d]*)$/iu.exec(line);
+  const named = /^(.*?)\s+(?:in|while|during|@)\s+(\D.*)$/iu.exec(line);
   if (!named) return { line };
   const wanted = named[2]!.trim().toLowerCase();
   const state = unit.states.find(
     (s) => s.id.toLowerCase() === wanted.replace(/\s+/gu, "-") || s.name.toLowerCase() === wanted,
   );
+  // With a figure in it and no such state, it is more likely the reading than a state's name.
+  if (!state && /\d/u.test(wanted)) return { line };
   return {
     line: named[1]!,
     state: state ?? { code: "unknown-state", at: named[2]!.trim(), known: unit.states.map((s) => s.name) },
