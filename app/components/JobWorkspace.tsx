@@ -85,7 +85,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
     setHeard(heardText(unit, event, nameOf.get(event.person) ?? event.person)),
   );
   const [order, setOrder] = useState<Order>("information");
-  const { view, progress, trouble, ask } = useDiagnosis(unit, events, order, first);
+  const { view, ranking, progress, trouble, ask } = useDiagnosis(unit, events, order, first);
   const [open, setOpen] = useState<Open>();
   // The check in hand: it stays on the card while the power is changed for it, whatever then ranks first.
   const [inHand, setInHand] = useState<string>();
@@ -153,6 +153,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
       className="flex min-h-dvh flex-col xl:h-dvh xl:overflow-hidden"
       data-ready={progress === undefined ? "true" : undefined}
       data-weighed={view.ledger.length}
+      data-ranked={ranking ? undefined : view.ledger.length}
     >
       <PowerBand unit={unit} state={state} nameOf={nameOf} disabled={closed} onChange={() => changePower()} />
       <JobHeader
@@ -229,6 +230,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
                     />
                   )
                 }
+                ranking={ranking}
                 proposals={view.next}
                 chosen={chosen}
                 band={state.band}

@@ -11,13 +11,16 @@ interface Props {
   band: JobView["state"]["band"];
   order: Order;
   whatIf: React.ReactNode;
+  /** A finding has just come: what is shown is of before it. */
+  ranking: boolean;
   onOrder: () => void;
   onChoose: (index: number) => void;
   onPower: (to: "live" | "dead") => void;
 }
 
 /** The check that pays best now: where the probes go, what it may read, what each outcome leaves. */
-export function NextCard({ proposals, chosen, band, order, whatIf, onOrder, onChoose, onPower }: Props) {
+export function NextCard(props: Props) {
+  const { proposals, chosen, band, order, whatIf, ranking, onOrder, onChoose, onPower } = props;
   const proposal = proposals[Math.min(chosen, proposals.length - 1)];
   if (!proposal)
     return (
@@ -35,7 +38,8 @@ export function NextCard({ proposals, chosen, band, order, whatIf, onOrder, onCh
       aria-label="Next"
       data-testid="next"
       data-check={proposal.check.id}
-      className="border-b-[1.5px] border-ink bg-sheet px-4 py-3"
+      aria-busy={ranking}
+      className={`border-b-[1.5px] border-ink bg-sheet px-4 py-3 ${ranking ? "opacity-50" : ""}`}
     >
       <div className="flex items-baseline justify-between gap-3">
         <h2 className="section-title">

@@ -8,6 +8,8 @@ import type { SymptomsWorker } from "../workers/symptomsProtocol.ts";
 
 export interface Diagnosis {
   readonly view: JobView;
+  /** The next checks shown are those of before the last finding: they are being ranked anew. */
+  readonly ranking: boolean;
   /** 0…1 while the worker builds the unit's dictionary, undefined after. */
   readonly progress: number | undefined;
   readonly trouble: string | undefined;
@@ -28,6 +30,7 @@ export function useDiagnosis(
   const [progress, setProgress] = useState<number | undefined>(0);
   const [trouble, setTrouble] = useState<string>();
   const [learnt, setLearnt] = useState(false);
+  const [ranking, setRanking] = useState(false);
   const ready = useRef<Promise<Remote<DiagnosisWorker>>>(undefined);
   const asked = useRef(0);
 
@@ -64,10 +67,22 @@ export function useDiagnosis(
   useEffect(() => {
     const turn = ++asked.current;
     void ready.current
-      ?.then((remote) => remote.view(events, order))
+      ?.then((remote) =>
+        remote.view(
+          events,
+          order,
+          proxy((half) => {
+            if (turn !== asked.current) return;
+            setView((was) => ({ ...was, ...half }));
+            setRanking(true);
+          }),
+        ),
+      )
       .then((next) => {
         // A later question overtakes an earlier answer.
-        if (turn === asked.current) setView(next);
+        if (turn !== asked.current) return;
+        setView(next);
+        setRanking(false);
       })
       .catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
   }, [events, order, learnt]);
@@ -76,5 +91,5 @@ export function useDiagnosis(
     (question) => ready.current?.then((remote) => question(remote)),
     [],
   );
-  return { view, progress, trouble, ask };
+  return { view, ranking, progress, trouble, ask };
 }

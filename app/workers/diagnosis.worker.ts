@@ -24,8 +24,8 @@ const worker: DiagnosisWorker = {
   async learnSymptoms(table) {
     opened().acceptSymptoms(table);
   },
-  async view(events, order) {
-    return viewJob(opened(), events, order);
+  async view(events, order, weighed) {
+    return viewJob(opened(), events, order, (half) => void weighed(half));
   },
   async whatIf(events, body) {
     return whatIf(opened(), events, body);

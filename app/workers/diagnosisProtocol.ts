@@ -1,5 +1,13 @@
 import type { Order } from "#core/diagnosis/index.ts";
-import type { FindingBody, JobEvent, JobView, OrderView, WhatIf, WiringView } from "#core/job/index.ts";
+import type {
+  FindingBody,
+  JobEvent,
+  JobView,
+  OrderView,
+  WeighedView,
+  WhatIf,
+  WiringView,
+} from "#core/job/index.ts";
 import type { SymptomTable } from "#core/sequence/index.ts";
 import type { Fault, UnitModel } from "#core/unit/index.ts";
 
@@ -11,8 +19,11 @@ export interface DiagnosisWorker {
   faults(): Promise<readonly (Fault | undefined)[] | undefined>;
   /** Takes what the unit's sequence does under each of them, so that the next view knows where each would stop. */
   learnSymptoms(table: SymptomTable): Promise<void>;
-  /** Weighs the events of a job on the open unit; `order` says who proposes the next check. */
-  view(events: readonly JobEvent[], order: Order): Promise<JobView>;
+  /**
+   * Weighs the events of a job on the open unit; `order` says who proposes the next check. `weighed` hears of the first
+   * half, before the checks are ranked.
+   */
+  view(events: readonly JobEvent[], order: Order, weighed: (half: WeighedView) => void): Promise<JobView>;
   /** What a finding would change, before it is made. */
   whatIf(events: readonly JobEvent[], body: FindingBody): Promise<WhatIf>;
   /** What is odd about a reading before it is recorded; undefined where nothing is. */

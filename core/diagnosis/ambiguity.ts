@@ -1,5 +1,6 @@
 import type { Dictionary } from "./dictionary.ts";
 import type { Row } from "./rows.ts";
+import { differs } from "./outcomes.ts";
 import type { Posterior } from "./posterior.ts";
 
 /** Suspects below this are not worth grouping. */
@@ -56,13 +57,37 @@ export function ambiguityGroups(
     if (placed.has(suspect)) return;
     const group = [suspect];
     for (let b = a + 1; b < live.length; b++)
-      if (!placed.has(live[b]!) && rows.every((row) => !tellsApart(row, likeliest[a]!, likeliest[b]!)))
-        group.push(live[b]!);
+      if (!placed.has(live[b]!) && !areToldApart(rows, likeliest[a]!, likeliest[b]!)) group.push(live[b]!);
     if (group.length < 2) return;
     group.forEach((s) => placed.add(s));
     groups.push(group);
   });
   return groups;
+}
+
+/** Whether some check tells case a from case b. Only checks that one of them changes at all can. */
+function areToldApart(rows: readonly Row[], a: number, b: number): boolean {
+  const changing = changedBy(rows);
+  const tells = (row: Row) => tellsApart(row, a, b);
+  return changing(a).some(tells) || changing(b).some(tells);
+}
+
+const changedRows = new WeakMap<readonly Row[], (i: number) => readonly Row[]>();
+
+/** By case, the checks that do not read as in the healthy unit, one of each set that reads alike; found when first asked for. */
+function changedBy(rows: readonly Row[]): (i: number) => readonly Row[] {
+  let lookUp = changedRows.get(rows);
+  if (!lookUp) {
+    const distinct = [...new Map(rows.map((row) => ["chance" in row ? row.chance : row.mean, row])).values()];
+    const known = new Map<number, readonly Row[]>();
+    lookUp = (i) => {
+      let list = known.get(i);
+      if (!list) known.set(i, (list = distinct.filter((row) => differs(row)[i] === 1)));
+      return list;
+    };
+    changedRows.set(rows, lookUp);
+  }
+  return lookUp;
 }
 
 export function tellsApart(row: Row, a: number, b: number): boolean {

@@ -1,4 +1,4 @@
-import type { UnitModel } from "#core/unit/index.ts";
+import type { Item, UnitModel } from "#core/unit/index.ts";
 import { OVERHEAD_MINUTES } from "./cost.ts";
 import type { Proposal } from "./nextCheck.ts";
 
@@ -38,25 +38,36 @@ export function replacementCost(
   chances: readonly Chance[],
   economy: Economy,
 ): { item: string; cost: number } {
-  const costs = chances.flatMap(({ item, chance }) => {
+  const priced = chances.flatMap(({ item, chance }) => {
     const price = priceOf(unit, item, economy);
-    if (price === undefined) return [];
-    const others = chances.filter((c) => c.item !== item && priceOf(unit, c.item, economy) !== undefined);
-    const rest = others.reduce((sum, c) => sum + c.chance, 0);
-    const next =
-      rest > 0
-        ? others.reduce((sum, c) => sum + (c.chance / rest) * priceOf(unit, c.item, economy)!, 0)
-        : price;
-    return [{ item, cost: price + (1 - chance) * (economy.secondVisit + next) }];
+    return price === undefined ? [] : [{ item, chance, price }];
   });
-  return costs.sort((a, b) => a.cost - b.cost)[0] ?? { item: "", cost: Infinity };
+  const all = priced.reduce((sum, c) => sum + c.chance, 0);
+  const allPrices = priced.reduce((sum, c) => sum + c.chance * c.price, 0);
+  let best = { item: "", cost: Infinity };
+  for (const { item, chance, price } of priced) {
+    // The next in line: the mean price of the others, by their chances.
+    const rest = all - chance;
+    const next = rest > 1e-12 ? (allPrices - chance * price) / rest : price;
+    const cost = price + (1 - chance) * (economy.secondVisit + next);
+    if (cost < best.cost) best = { item, cost };
+  }
+  return best;
+}
+
+const byId = new WeakMap<UnitModel, ReadonlyMap<string, Item>>();
+
+function itemsOf(unit: UnitModel): ReadonlyMap<string, Item> {
+  let items = byId.get(unit);
+  if (!items) byId.set(unit, (items = new Map(unit.items.map((i) => [i.id, i]))));
+  return items;
 }
 
 /** Price and labour of an item, or of the items of a pair. */
 function priceOf(unit: UnitModel, id: string, { labourPerHour }: Economy): number | undefined {
   let sum = 0;
   for (const one of id.split("+")) {
-    const item = unit.items.find((i) => i.id === one);
+    const item = itemsOf(unit).get(one);
     if (!item) return undefined;
     sum += item.price + (item.minutes / 60) * labourPerHour;
   }

@@ -35,6 +35,7 @@ export {
   type ProbeView,
   type ProposalView,
   type SuspectView,
+  type WeighedView,
 } from "./view.ts";
 export {
   answerWords,

@@ -104,11 +104,18 @@ export interface JobView {
   readonly sequence?: SequenceView;
 }
 
-/** Weighs a job's findings and derives what its screens show. */
+/** What is known as soon as the findings are weighed: all of a view but what to do next. */
+export type WeighedView = Omit<JobView, "next" | "call" | "ambiguous">;
+
+/**
+ * Weighs a job's findings and derives what its screens show.
+ * @param onWeighed hears of the first half before the checks are ranked, which takes the longer part of the time
+ */
 export function viewJob(
   known: Dictionary,
   events: readonly JobEvent[],
   order: Order = "information",
+  onWeighed?: (weighed: WeighedView) => void,
 ): JobView {
   const { unit } = known;
   const state = replay(unit, events);
@@ -116,9 +123,8 @@ export function viewJob(
   const done = new Set(state.ledger.filter((e) => !e.retracted).map((e) => e.check.id));
   const items = byItem(dictionary, posterior);
   const advice = adviseCall(dictionary, posterior);
-  const proposals = state.closed ? [] : proposalsBy(order, dictionary, posterior, state, done);
   const standing = items.filter((i) => i.chance >= STANDING);
-  return {
+  const weighed: WeighedView = {
     state,
     items: items
       .slice(0, 12)
@@ -126,13 +132,8 @@ export function viewJob(
     standingSuspects: posterior.suspects.filter((p) => p >= 0.005).length,
     standingItems: standing.length,
     totalSuspects: dictionary.suspects.length - 2,
-    ambiguous: ambiguityGroups(dictionary, posterior, dictionary.rows).map((group) =>
-      group.map((i) => suspectText(dictionary, i)),
-    ),
-    next: proposals.map((p) => proposalView(dictionary, p)),
     ledger: state.ledger.map((entry) => ledgerRow(dictionary, posterior, entry)),
     courses: unit.courses.map((course) => courseView(dictionary, state, posterior, course)),
-    call: callView(dictionary, posterior, state, advice, proposals[0]),
     doubts: doubtsOf(dictionary, posterior, state),
     outside: isOutside(dictionary, posterior),
     recap: recapOf(
@@ -145,6 +146,16 @@ export function viewJob(
     ),
     twin: state.twin.length === 0 ? [] : twinRows(dictionary, posterior, state),
     ...sequenceOf(dictionary, posterior, state),
+  };
+  onWeighed?.(weighed);
+  const proposals = state.closed ? [] : proposalsBy(order, dictionary, posterior, state, done);
+  return {
+    ...weighed,
+    ambiguous: ambiguityGroups(dictionary, posterior, dictionary.rows).map((group) =>
+      group.map((i) => suspectText(dictionary, i)),
+    ),
+    next: proposals.map((p) => proposalView(dictionary, p)),
+    call: callView(dictionary, posterior, state, advice, proposals[0]),
   };
 }
 

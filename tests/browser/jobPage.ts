@@ -100,11 +100,11 @@ export class JobPage {
     await this.weighed();
   }
 
-  /** Waits until the weighing has caught up with the ledger. */
+  /** Waits until the weighing and the ranking have caught up with the ledger. */
   async weighed(): Promise<void> {
     const findings = this.ledger.locator("[data-finding]");
     await expect(async () => {
-      const shown = await this.page.locator("[data-weighed]").getAttribute("data-weighed");
+      const shown = await this.page.locator("[data-weighed]").getAttribute("data-ranked");
       expect(Number(shown)).toBe(await findings.count());
     }).toPass();
   }
