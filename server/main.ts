@@ -1,6 +1,5 @@
 import type { AddressInfo } from "node:net";
 import path from "node:path";
-import { constants } from "node:zlib";
 import { pathToFileURL } from "node:url";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
@@ -29,8 +28,7 @@ app.use((_request, response, next) => {
   response.setHeader("X-Frame-Options", "DENY");
   next();
 });
-// Scripts are packed hard: they are sent once a release and kept for a year. Pages are packed fast.
-app.use("/assets", compression({ brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } } }));
+// Browsers take Brotli over TLS only, so packing is left at gzip.
 app.use(compression());
 app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
 app.use(express.static("build/client", { maxAge: "1h" }));

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from "react";
+import { Suspense, useEffect, useMemo, useState } from "react";
 import type { Order } from "#core/diagnosis/index.ts";
 import {
   checkOf,
@@ -17,34 +17,35 @@ import { useFreshJob } from "../jobs/useFreshJob.ts";
 import { useHotkeys } from "../jobs/useHotkeys.ts";
 import { useJobLog } from "../jobs/useJobLog.ts";
 import { usePhotos } from "../jobs/usePhotos.ts";
-import { BandDialog } from "./BandDialog.tsx";
-import { CallDialog } from "./CallDialog.tsx";
 import { CallStrip } from "./CallStrip.tsx";
 import { CoursePanel } from "./CoursePanel.tsx";
 import { DoubtNotice } from "./DoubtNotice.tsx";
 import { FindingEntry } from "./FindingEntry.tsx";
 import { FirstHint } from "./FirstHint.tsx";
 import { JobHeader } from "./JobHeader.tsx";
-import { KeySheet } from "./KeySheet.tsx";
+import {
+  BandDialog,
+  CallDialog,
+  KeySheet,
+  OrderPanel,
+  preloadDialogs,
+  RetractDialog,
+  WiringView,
+} from "./jobDialogs.ts";
 import { Ledger } from "./Ledger.tsx";
 import { LookFirst } from "./LookFirst.tsx";
 import { NoteEntry } from "./NoteEntry.tsx";
 import { NextCard } from "./NextCard.tsx";
-import { OrderPanel } from "./OrderPanel.tsx";
 import { OutboxNotice } from "./OutboxNotice.tsx";
 import { PlugPanel } from "./PlugPanel.tsx";
 import { PowerBand } from "./PowerBand.tsx";
 import { RecapPanel } from "./RecapPanel.tsx";
-import { RetractDialog } from "./RetractDialog.tsx";
 import { useShop } from "./ShopBar.tsx";
 import { SequencePanel } from "./SequencePanel.tsx";
 import { SuspectList } from "./SuspectList.tsx";
 import { TrialEntry } from "./TrialEntry.tsx";
 import { TwinPanel } from "./TwinPanel.tsx";
 import { WhatIfLine } from "./WhatIfLine.tsx";
-
-/** Loaded when it is first opened: the page itself stays light. */
-const WiringView = lazy(() => import("./WiringView.tsx"));
 
 type Open =
   | { dialog: "band"; to?: "live" | "dead" }
@@ -122,6 +123,13 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
     if (problem) setNotice(problem);
     return problem === undefined;
   };
+
+  const ready = progress === undefined;
+  useEffect(() => {
+    if (!ready) return;
+    performance.mark("job-ready");
+    preloadDialogs();
+  }, [ready]);
 
   /** Begins a line at a point tapped on a plug, a course or the drawing. */
   const beginAt = (point: string) => {
@@ -258,21 +266,26 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
           <SuspectList view={view} />
         </div>
       </main>
-      {open?.dialog === "band" && (
-        <BandDialog
-          unit={unit}
-          band={state.band}
-          to={open.to}
-          onClose={() => setOpen(undefined)}
-          onDeclare={(body) => enterOrSay(body) && setOpen(undefined)}
-        />
-      )}
-      {open?.dialog === "wiring" && (
-        <Suspense
-          fallback={
-            <p className="fixed inset-0 z-30 grid place-content-center bg-paper">Opening the wiring…</p>
-          }
-        >
+      <Suspense
+        fallback={
+          <p
+            role="status"
+            className="fixed right-4 bottom-4 z-30 border-[1.5px] border-ink bg-sheet px-4 py-2"
+          >
+            Opening…
+          </p>
+        }
+      >
+        {open?.dialog === "band" && (
+          <BandDialog
+            unit={unit}
+            band={state.band}
+            to={open.to}
+            onClose={() => setOpen(undefined)}
+            onDeclare={(body) => enterOrSay(body) && setOpen(undefined)}
+          />
+        )}
+        {open?.dialog === "wiring" && (
           <WiringView
             unit={unit}
             events={events}
@@ -282,31 +295,33 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
             onPoint={beginAt}
             onClose={() => setOpen(undefined)}
           />
-        </Suspense>
-      )}
-      {open?.dialog === "keys" && <KeySheet onClose={() => setOpen(undefined)} />}
-      {open?.dialog === "order" && (
-        <OrderPanel
-          events={events}
-          order={order}
-          ask={ask}
-          onChoose={(chosenOrder) => {
-            setOrder(chosenOrder);
-            setInHand(undefined);
-          }}
-          onClose={() => setOpen(undefined)}
-        />
-      )}
-      {open?.dialog === "call" && (
-        <CallDialog view={view} jobId={job.id} onClose={() => setOpen(undefined)} onEnter={enterOrSay} />
-      )}
-      {open?.dialog === "retract" && (
-        <RetractDialog
-          row={view.ledger.find((r) => r.id === open.finding)}
-          onClose={() => setOpen(undefined)}
-          onRetract={(why) => enterOrSay({ type: "retraction", of: open.finding, why }) && setOpen(undefined)}
-        />
-      )}
+        )}
+        {open?.dialog === "keys" && <KeySheet onClose={() => setOpen(undefined)} />}
+        {open?.dialog === "order" && (
+          <OrderPanel
+            events={events}
+            order={order}
+            ask={ask}
+            onChoose={(chosenOrder) => {
+              setOrder(chosenOrder);
+              setInHand(undefined);
+            }}
+            onClose={() => setOpen(undefined)}
+          />
+        )}
+        {open?.dialog === "call" && (
+          <CallDialog view={view} jobId={job.id} onClose={() => setOpen(undefined)} onEnter={enterOrSay} />
+        )}
+        {open?.dialog === "retract" && (
+          <RetractDialog
+            row={view.ledger.find((r) => r.id === open.finding)}
+            onClose={() => setOpen(undefined)}
+            onRetract={(why) =>
+              enterOrSay({ type: "retraction", of: open.finding, why }) && setOpen(undefined)
+            }
+          />
+        )}
+      </Suspense>
     </div>
   );
 }

@@ -4,7 +4,6 @@ import type { Order } from "#core/diagnosis/index.ts";
 import type { JobEvent, JobView } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { DiagnosisWorker } from "../workers/diagnosisProtocol.ts";
-import type { SymptomsWorker } from "../workers/symptomsProtocol.ts";
 
 export interface Diagnosis {
   readonly view: JobView;
@@ -49,8 +48,8 @@ export function useDiagnosis(
         const faults = await opened.faults();
         if (!faults) return;
         // In a thread of its own: a finding must not wait for it.
-        aside = new Worker(new URL("../workers/symptoms.worker.ts", import.meta.url), { type: "module" });
-        await opened.learnSymptoms(await wrap<SymptomsWorker>(aside).table(unit, faults));
+        aside = new Worker(new URL("../workers/diagnosis.worker.ts", import.meta.url), { type: "module" });
+        await opened.learnSymptoms(await wrap<DiagnosisWorker>(aside).table(unit, faults));
         aside.terminate();
         setLearnt(true);
       })

@@ -1,6 +1,7 @@
 import { expose } from "comlink";
 import { buildDictionary, type Dictionary } from "#core/diagnosis/index.ts";
 import { orderView, questionAt, viewJob, whatIf, wiringView } from "#core/job/index.ts";
+import { symptomTable } from "#core/sequence/index.ts";
 import type { DiagnosisWorker } from "./diagnosisProtocol.ts";
 
 let dictionary: Dictionary | undefined;
@@ -20,6 +21,9 @@ const worker: DiagnosisWorker = {
     const known = opened();
     if (!known.unit.sequence || known.symptomsSoFar()) return undefined;
     return known.cases.map((c) => c.fault);
+  },
+  async table(unit, faults) {
+    return symptomTable(unit, faults);
   },
   async learnSymptoms(table) {
     opened().acceptSymptoms(table);

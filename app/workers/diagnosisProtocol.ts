@@ -17,6 +17,8 @@ export interface DiagnosisWorker {
   open(unit: UnitModel, report: (done: number) => void): Promise<void>;
   /** The faults whose symptoms are wanted, in the order of the cases; undefined where they are known or there is no sequence. */
   faults(): Promise<readonly (Fault | undefined)[] | undefined>;
+  /** What the unit's sequence does under each of these faults; for a thread in which no unit is open. */
+  table(unit: UnitModel, faults: readonly (Fault | undefined)[]): Promise<SymptomTable>;
   /** Takes what the unit's sequence does under each of them, so that the next view knows where each would stop. */
   learnSymptoms(table: SymptomTable): Promise<void>;
   /**

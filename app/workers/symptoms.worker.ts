@@ -1,13 +1,10 @@
 import { expose } from "comlink";
-import { symptomGroups, symptomTable } from "#core/sequence/index.ts";
+import { symptomGroups } from "#core/sequence/index.ts";
 import type { SymptomsWorker } from "./symptomsProtocol.ts";
 
 const worker: SymptomsWorker = {
   async groups(unit, report) {
     return symptomGroups(unit, (done) => report(done));
-  },
-  async table(unit, faults) {
-    return symptomTable(unit, faults);
   },
 };
 

@@ -191,6 +191,21 @@ for (const colorScheme of ["light", "dark"] as const)
       await job.makeNextCheck("TC1:open");
       expect(await barriers()).toEqual([]);
       expect(await sideways()).toBe(0);
+      for (const closed of ["Look first", "Something was tried", "Write a note"])
+        await page.getByText(closed, { exact: false }).first().click();
+      await page.getByRole("button", { name: "Show big keys" }).click();
+      await page.getByRole("button", { name: "Show ohms" }).click();
+      await page.getByRole("button", { name: "Show the steps" }).click();
+      expect(await barriers()).toEqual([]);
+      expect(await sideways()).toBe(0);
+      await page.getByRole("button", { name: "Wiring" }).click();
+      await expect(page.locator("[data-laid=true]")).toBeVisible();
+      await page.getByLabel("Find a part or a point").fill("TC1");
+      await page.keyboard.press("Enter");
+      expect(await barriers()).toEqual([]);
+      expect(await sideways()).toBe(0);
+      await page.getByRole("button", { name: "Back" }).click();
+      await page.getByRole("button", { name: "Put the big keys away" }).click();
       await page.getByRole("region", { name: "Power" }).getByRole("button").click();
       await page.getByRole("button", { name: "Dead: take ohms" }).click();
       expect(await barriers()).toEqual([]);
