@@ -120,6 +120,7 @@ try {
   await openJob(page);
   await page.getByRole("region", { name: "Power" }).getByRole("button").click();
   await page.getByRole("button", { name: "Live: take volts" }).click();
+  await page.getByRole("dialog").getByRole("checkbox").first().waitFor();
   for (const box of await page.getByRole("dialog").getByRole("checkbox").all()) await box.check();
   await page.getByRole("button", { name: "Declare LIVE" }).click();
   await page.getByRole("dialog").waitFor({ state: "hidden" });

@@ -16,7 +16,7 @@ for (const width of [1280, 390])
     await job.open("Will not open, closes as it should.", ANSWERS);
 
     const plug = page.getByTestId("plug");
-    await plug.getByRole("combobox", { name: "Plug" }).selectOption("X2");
+    await plug.getByRole("combobox", { name: "Where" }).selectOption("X2");
     await expect(plug).toContainText("seen from the wire side");
     const pins = plug.getByRole("button");
     const first = await pins.first().boundingBox();

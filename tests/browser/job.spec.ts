@@ -42,6 +42,7 @@ test("by keyboard alone, a wrong entry is retracted and the job still ends right
   await job.open("Rinse stays cold.", COLD_RINSE);
   await page.keyboard.press("p");
   await page.getByRole("button", { name: "Live: take volts" }).press("Enter");
+  await page.getByRole("dialog").getByRole("checkbox").first().waitFor();
   for (const box of await page.getByRole("dialog").getByRole("checkbox").all()) await box.press("Space");
   await page.getByRole("button", { name: "Declare LIVE" }).press("Enter");
   await page.keyboard.press("e");

@@ -56,6 +56,7 @@ export class JobPage {
 
   async declare(band: "live" | "dead"): Promise<void> {
     const { page } = this;
+    await expect(page.getByRole("dialog").getByRole("checkbox").first()).toBeVisible();
     for (const box of await page.getByRole("dialog").getByRole("checkbox").all()) await this.hand.tick(box);
     await this.hand.press(
       page.getByRole("button", { name: band === "live" ? "Declare LIVE" : "Declare DEAD AND PROVEN" }),

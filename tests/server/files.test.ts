@@ -48,7 +48,7 @@ describe("what is kept of a photograph", () => {
     expect(kept.exif).toBeUndefined();
     expect([kept.width, kept.height]).toEqual([480, 640]);
     expect(checked.file.content.includes("GPS")).toBe(false);
-    const small = await sharp(checked.file.thumbnail!).metadata();
+    const small = await sharp(checked.file.thumbnail).metadata();
     expect([small.width, small.height]).toEqual([240, 240]);
   });
 

@@ -1,0 +1,45 @@
+import type { ChoiceField, FieldUnit, QuantityField, TextField } from "./test.ts";
+
+const unit = (text: string, scale: number, base: FieldUnit["base"]): FieldUnit => ({ text, scale, base });
+
+export const OHM = unit("Ω", 1, "Ω");
+export const MEGOHM = unit("MΩ", 1e6, "Ω");
+export const VOLT = unit("V", 1, "V");
+export const MILLIVOLT = unit("mV", 1e-3, "V");
+export const AMP = unit("A", 1, "A");
+export const MILLIAMP = unit("mA", 1e-3, "A");
+export const MICROAMP = unit("µA", 1e-6, "A");
+export const MICROFARAD = unit("µF", 1e-6, "F");
+export const WATT = unit("W", 1, "W");
+export const VOLTAMP = unit("VA", 1, "VA");
+export const CELSIUS = unit("°C", 1, "°C");
+export const HERTZ = unit("Hz", 1, "Hz");
+export const SECOND = unit("s", 1, "s");
+export const METRE = unit("m", 1, "m");
+export const MM2 = unit("mm²", 1, "mm²");
+export const MILLIMETRE = unit("mm", 1e-3, "m");
+export const PLAIN = unit("", 1, "");
+
+type Extra = Omit<QuantityField, "kind" | "id" | "label" | "unit">;
+
+export function quantity(id: string, label: string, of: FieldUnit, extra: Extra = {}): QuantityField {
+  return { kind: "quantity", id, label, unit: of, ...extra };
+}
+
+export function choice(id: string, label: string, options: ChoiceField["options"]): ChoiceField {
+  return { kind: "choice", id, label, options };
+}
+
+export function text(
+  id: string,
+  label: string,
+  extra: Omit<TextField, "kind" | "id" | "label"> = {},
+): TextField {
+  return { kind: "text", id, label, ...extra };
+}
+
+/** Asked of every test in ohms: what surrounds the part may read as well. */
+export const WHERE = choice("where", "Where is it measured?", [
+  ["out", "out of circuit, or one end lifted"],
+  ["in", "in circuit, nothing lifted"],
+]);
