@@ -32,6 +32,12 @@ export function JobHeader({ job, view, onCall, onKeys }: Props) {
         <Button hotkey="?" onClick={onKeys} className="hidden! md:inline-flex!">
           Keys
         </Button>
+        <Link to={`/tests?job=${job.id}`} className={buttonClass("plain")}>
+          Tests
+        </Link>
+        <Link to={`/strip?job=${job.id}`} className={buttonClass("plain")}>
+          Strip
+        </Link>
         <Link to={`/jobs/${job.id}/report`} className={buttonClass("plain")}>
           Report
         </Link>

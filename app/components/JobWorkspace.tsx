@@ -145,16 +145,21 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
     else setNotice("There is nothing of yours to take back.");
   };
 
-  useHotkeys({
-    u: undo,
-    e: () => document.getElementById("finding-line")?.focus(),
-    p: () => changePower(),
-    c: () => setOpen({ dialog: "call" }),
-    n: () => choose((chosen + 1) % Math.max(1, view.next.length)),
-    o: () => setOpen({ dialog: "order" }),
-    w: () => setOpen({ dialog: "wiring" }),
-    "?": () => setOpen({ dialog: "keys" }),
-  });
+  // While something is open, or on its way to be, letters are not commands.
+  useHotkeys(
+    open
+      ? {}
+      : {
+          u: undo,
+          e: () => document.getElementById("finding-line")?.focus(),
+          p: () => changePower(),
+          c: () => setOpen({ dialog: "call" }),
+          n: () => choose((chosen + 1) % Math.max(1, view.next.length)),
+          o: () => setOpen({ dialog: "order" }),
+          w: () => setOpen({ dialog: "wiring" }),
+          "?": () => setOpen({ dialog: "keys" }),
+        },
+  );
 
   return (
     <div

@@ -11,6 +11,20 @@ export function ShopBar() {
         Zygodrome
       </Link>
       <span className="hidden text-ink-soft sm:inline">Pellwick Service Bench</span>
+      <nav aria-label="Bench" className="flex gap-x-5">
+        {[
+          ["/tests", "Component tests"],
+          ["/strip", "Strip-down"],
+        ].map(([to, name]) => (
+          <Link
+            key={to}
+            to={to!}
+            className="flex min-h-11 items-center font-semibold underline decoration-rule underline-offset-4"
+          >
+            {name}
+          </Link>
+        ))}
+      </nav>
       <span className="grow" />
       <PersonChoice />
       <ThemeChoice />

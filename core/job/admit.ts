@@ -9,7 +9,7 @@ export type AdmissionProblem =
   | { readonly code: "job-closed"; readonly at: string }
   | {
       readonly code: "unknown";
-      readonly what: "point" | "state" | "lift" | "observation" | "item" | "suspect" | "finding";
+      readonly what: "part" | "point" | "state" | "lift" | "observation" | "item" | "suspect" | "finding";
       readonly id: string;
     }
   | { readonly code: "same-point"; readonly id: string }
@@ -35,6 +35,10 @@ export function admissionProblems(unit: UnitModel, job: JobState, event: JobEven
   if (job.closed) return [{ code: "job-closed", at: job.closed.event.at }];
   if (body.type === "finding") return findingProblems(unit, job, body);
   if (body.type === "twin") return twinProblems(unit, body);
+  if (body.type === "strip")
+    return [...body.connected, ...body.off]
+      .filter((id) => !unit.parts.some((p) => p.id === id))
+      .map((id) => ({ code: "unknown", what: "part", id }));
   if (body.type === "attachment" && !job.ledger.some((e) => e.event.id === body.of))
     return [{ code: "unknown", what: "finding", id: body.of }];
   if (body.type === "retraction") return retractionProblems(job, body);

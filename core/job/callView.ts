@@ -157,7 +157,7 @@ export function suspectText(dictionary: Dictionary, index: number): string {
 
 export function findingText(unit: UnitModel, job: JobState, id: string): string {
   const entry = job.ledger.find((e) => e.event.id === id);
-  if (!entry) return job.claims.find((c) => c.event.id === id)?.text ?? "an earlier claim";
+  if (!entry) return job.claims.find((c) => c.event.id === id)?.text ?? "a try of the strip-down";
   const result = resultText(unit, entry.body);
   return entry.check.kind === "observation"
     ? result

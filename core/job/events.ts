@@ -55,6 +55,14 @@ export const eventBody = z.discriminatedUnion("type", [
     result: z.strictObject({ kind: z.literal("value"), value: storedValue }),
     typed: z.string().max(200).optional(),
   }),
+  /** A try of the strip-down: what was connected, what was off, and whether the protection opened. */
+  z.strictObject({
+    type: z.literal("strip"),
+    connected: z.array(id).max(80),
+    off: z.array(id).max(80),
+    tripped: z.boolean(),
+    spent: z.enum(["fuse", "reset", "nothing"]),
+  }),
   /** A file, kept on the server, that belongs to a finding. */
   z.strictObject({
     type: z.literal("attachment"),

@@ -21,6 +21,8 @@ export interface LedgerEntry {
   readonly retracted?: { readonly by: string; readonly at: string; readonly why: string };
 }
 
+type BodyOf<T extends EventBody["type"]> = Extract<EventBody, { type: T }>;
+
 /** A reading on the unit's known-good twin. */
 export interface TwinReading {
   readonly event: JobEvent;
@@ -49,11 +51,11 @@ export interface JobState {
   readonly notes: readonly { readonly event: JobEvent; readonly text: string }[];
   readonly twin: readonly TwinReading[];
   readonly attachments: readonly Attachment[];
+  /** Tries of the strip-down, in order. */
+  readonly strip: readonly BodyOf<"strip">[];
   readonly call?: { readonly event: JobEvent; readonly body: Extract<EventBody, { type: "call" }> };
   readonly closed?: { readonly event: JobEvent; readonly body: Extract<EventBody, { type: "closed" }> };
 }
-
-type BodyOf<T extends EventBody["type"]> = Extract<EventBody, { type: T }>;
 
 /** Derives a job from its events, in the order they were recorded. The same events always give the same job. */
 export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
@@ -86,6 +88,7 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
         .filter((e) => e.body.item)
         .map((e): Evidence => ({ kind: "claim", id: e.id, item: e.body.item! })),
       ...ledger.filter((e) => !e.retracted).map(evidenceOf),
+      ...of("strip").flatMap((e) => stripEvidence(unit, e.id, e.body)),
     ],
     claims: claims.map((event) => ({
       event,
@@ -99,6 +102,7 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
         const { setup, fn, red, black } = event.body.check;
         return { event, body: event.body, check: readingCheck(setup, fn, red, black) };
       }),
+    strip: of("strip").map((e) => e.body),
     attachments: of("attachment").map(({ body: { of: finding, file, name, media } }) => ({
       finding,
       file,
@@ -135,6 +139,17 @@ function evidenceOf(entry: LedgerEntry): Evidence {
     check,
     value: body.result.kind === "value" ? valueOf(body.result.value) : Infinity,
   };
+}
+
+/**
+ * A try with one load off is what the model knows as a trial: that load's plug lifted, then live. Tries with more off,
+ * or with a load that no lift takes off by itself, are kept and weigh only in the strip-down.
+ */
+function stripEvidence(unit: UnitModel, id: string, { off, tripped }: BodyOf<"strip">): Evidence[] {
+  if (off.length !== 1) return [];
+  const lift = unit.lifts.find((l) => l.terminals.every((t) => t.startsWith(`${off[0]}.`)));
+  if (!lift) return [];
+  return [{ kind: "seen", id, check: trialCheck(unit, "strip", lift.id), seen: !tripped }];
 }
 
 /** What is already done at the unit: its state, covers off, leads lifted. Retracted findings still took a cover off. */

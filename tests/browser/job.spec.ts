@@ -54,6 +54,7 @@ test("by keyboard alone, a wrong entry is retracted and the job still ends right
   const first = page.getByTestId("suspects").getByRole("listitem").first();
   await expect(first).toContainText("Control board");
   await page.getByRole("button", { name: /^Retract P4·3/ }).press("Enter");
+  await expect(page.getByLabel("Why")).toBeFocused();
   await page.keyboard.type("wrong pin");
   await page.keyboard.press("Enter");
   await expect(job.ledger.locator("[data-retracted]")).toContainText("retracted: wrong pin");
@@ -199,7 +200,7 @@ for (const colorScheme of ["light", "dark"] as const)
       await page.getByRole("button", { name: "Show the steps" }).click();
       expect(await barriers()).toEqual([]);
       expect(await sideways()).toBe(0);
-      await page.getByRole("button", { name: "Wiring" }).click();
+      await page.getByRole("button", { name: "Wiring", exact: true }).click();
       await expect(page.locator("[data-laid=true]")).toBeVisible();
       await page.getByLabel("Find a part or a point").fill("TC1");
       await page.keyboard.press("Enter");

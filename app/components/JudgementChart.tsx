@@ -1,0 +1,119 @@
+import { line, scaleLinear, scaleLog, type ScaleContinuousNumeric } from "d3";
+import type { Chart } from "#core/component/index.ts";
+
+const WIDTH = 520;
+const HEIGHT = 300;
+const LEFT = 62;
+const RIGHT = 16;
+const TOP = 14;
+const BOTTOM = 44;
+const DASHES = [undefined, "7 5", "2 4"] as const;
+
+/** A curve with this part's reading marked on it. */
+export function JudgementChart({ chart }: { chart: Chart }) {
+  const points = chart.lines.flatMap((l) => l.points);
+  const x = scaleFor([...points.map(([px]) => px), ...chart.marks.map((m) => m.x)], chart.x.log === true, [
+    LEFT,
+    WIDTH - RIGHT,
+  ]);
+  const y = scaleFor([...points.map(([, py]) => py), ...chart.marks.map((m) => m.y)], chart.y.log === true, [
+    HEIGHT - BOTTOM,
+    TOP,
+  ]);
+  const path = line<readonly [number, number]>()
+    .x(([px]) => x(px))
+    .y(([, py]) => y(py));
+  return (
+    <figure>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        className="w-full max-w-[40rem]"
+        role="img"
+        aria-label={`${chart.y.label} over ${chart.x.label}${chart.marks.map((m) => `; ${m.label} at ${plain(m.x)}, ${plain(m.y)}`).join("")}`}
+      >
+        <g fontSize="13" className="reading" fill="var(--ink-soft)">
+          {ticksOf(x, chart.x.log === true).map((t) => (
+            <g key={t}>
+              <line x1={x(t)} x2={x(t)} y1={TOP} y2={HEIGHT - BOTTOM} stroke="var(--rule-faint)" />
+              <text x={x(t)} y={HEIGHT - BOTTOM + 17} textAnchor="middle">
+                {plain(t)}
+              </text>
+            </g>
+          ))}
+          {ticksOf(y, chart.y.log === true).map((t) => (
+            <g key={t}>
+              <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule-faint)" />
+              <text x={LEFT - 7} y={y(t) + 4} textAnchor="end">
+                {plain(t)}
+              </text>
+            </g>
+          ))}
+        </g>
+        <text
+          x={(LEFT + WIDTH - RIGHT) / 2}
+          y={HEIGHT - 8}
+          textAnchor="middle"
+          fontSize="13"
+          fill="var(--ink)"
+        >
+          {chart.x.label}
+        </text>
+        {chart.lines.map((l, i) => (
+          <path
+            key={l.label}
+            d={path(l.points) ?? undefined}
+            fill="none"
+            stroke="var(--here)"
+            strokeWidth="2.2"
+            strokeDasharray={DASHES[i % DASHES.length]}
+          />
+        ))}
+        {chart.marks.map((m) => (
+          <g key={m.label}>
+            <path d={`M${x(m.x)} ${y(m.y) - 9}l9 9l-9 9l-9 -9Z`} fill="var(--hazard)" />
+            <text
+              x={x(m.x) + (x(m.x) > WIDTH * 0.6 ? -13 : 13)}
+              y={y(m.y) - 9}
+              textAnchor={x(m.x) > WIDTH * 0.6 ? "end" : "start"}
+              fontSize="14"
+              fontWeight="700"
+              fill="var(--ink)"
+            >
+              {m.label}
+            </text>
+          </g>
+        ))}
+      </svg>
+      <figcaption className="text-sm text-ink-soft">
+        {chart.y.label}.{" "}
+        {chart.lines.length > 1 &&
+          chart.lines.map((l, i) => `${["Solid", "Dashed", "Dotted"][i % 3]}: ${l.label}`).join(", ")}
+      </figcaption>
+    </figure>
+  );
+}
+
+type Scale = ScaleContinuousNumeric<number, number>;
+
+function scaleFor(values: readonly number[], log: boolean, range: [number, number]): Scale {
+  const finite = values.filter((v) => Number.isFinite(v) && (!log || v > 0));
+  const [least, most] = [Math.min(...finite), Math.max(...finite)];
+  return log
+    ? scaleLog().domain([least, most]).range(range)
+    : scaleLinear()
+        .domain([Math.min(0, least), most === 0 ? 1 : most])
+        .nice()
+        .range(range);
+}
+
+/** Whole decades where the scale is logarithmic and has some, else what d3 finds round. */
+function ticksOf(scale: Scale, log: boolean): number[] {
+  if (!log) return scale.ticks(6);
+  const decades = scale.ticks(20).filter((t) => Math.abs(Math.log10(t) - Math.round(Math.log10(t))) < 1e-9);
+  return decades.length >= 3 ? decades : scale.ticks(4);
+}
+
+const plain = (v: number) =>
+  v !== 0 && (Math.abs(v) < 1e-2 || Math.abs(v) >= 1e5)
+    ? v.toExponential(0)
+    : String(Number(v.toPrecision(3)));

@@ -1,0 +1,125 @@
+import { isCleared, type StripStep } from "#core/loads/index.ts";
+import { emptyRow, numberProblem, type LoadRow } from "../jobs/stripDesk.ts";
+import { Button } from "./Button.tsx";
+
+interface Props {
+  rows: readonly LoadRow[];
+  steps: readonly StripStep[];
+  /** Insulation is asked for: an earth-leakage device trips. */
+  leaks: boolean;
+  /** The unit's own loads: none is added or taken out. */
+  fixed: boolean;
+  onRows: (rows: readonly LoadRow[]) => void;
+}
+
+/** The loads with their currents; each row says whether it has held. */
+export function LoadTable({ rows, steps, leaks, fixed, onRows }: Props) {
+  const change = (id: string, part: Partial<LoadRow>) =>
+    onRows(rows.map((r) => (r.id === id ? { ...r, ...part } : r)));
+  const columns = leaks
+    ? ([["megohms", "To earth, MΩ"]] as const)
+    : ([
+        ["amps", "Runs, A"],
+        ["startAmps", "Starts, A"],
+        ["startSeconds", "for, s"],
+      ] as const);
+  return (
+    <section aria-label="Loads" className="overflow-x-auto" tabIndex={0}>
+      <table className="w-full min-w-[34rem] text-left">
+        <thead>
+          <tr className="border-b-[1.5px] border-ink text-[0.9375rem]">
+            <th scope="col" className="py-1">
+              Load
+            </th>
+            {columns.map(([key, label]) => (
+              <th key={key} scope="col" className="px-1 py-1">
+                {label}
+              </th>
+            ))}
+            <th scope="col" className="px-1 py-1">
+              off and on, min
+            </th>
+            <th scope="col" className="py-1">
+              <span className="sr-only">State</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => {
+            const held = isCleared({ id: row.id, name: "", amps: 0, minutes: 1, weight: 1 }, steps);
+            return (
+              <tr key={row.id} className="border-b border-rule-faint align-top">
+                <td className="py-1 pr-2">
+                  {fixed ? (
+                    <span
+                      className={`flex min-h-11 items-center ${held ? "text-receded line-through" : "font-semibold"}`}
+                    >
+                      {row.name}
+                    </span>
+                  ) : (
+                    <input
+                      aria-label="Name of the load"
+                      className="min-h-11 w-full min-w-28 border-[1.5px] border-ink px-2"
+                      maxLength={60}
+                      value={row.name}
+                      onChange={(e) => change(row.id, { name: e.target.value })}
+                    />
+                  )}
+                </td>
+                {[
+                  ...columns.map(([key, label]) => [key, label] as const),
+                  ["minutes", "minutes"] as const,
+                ].map(([key, label]) => (
+                  <td key={key} className="px-1 py-1">
+                    <input
+                      aria-label={`${row.name}: ${label}`}
+                      inputMode="decimal"
+                      className="reading min-h-11 w-20 border-[1.5px] border-ink px-2 text-lg"
+                      maxLength={12}
+                      value={row[key]}
+                      aria-invalid={numberProblem(row[key]) ? true : undefined}
+                      onChange={(e) => change(row.id, { [key]: e.target.value })}
+                    />
+                    {numberProblem(row[key]) && (
+                      <span role="alert" className="block max-w-28 text-sm font-semibold text-hazard">
+                        {numberProblem(row[key])}
+                      </span>
+                    )}
+                  </td>
+                ))}
+                <td className="py-1 text-[0.9375rem] text-ink-soft">
+                  <span className="flex min-h-11 items-center gap-2">
+                    {held && "held"}
+                    {!fixed && rows.length > 1 && (
+                      <Button
+                        look="quiet"
+                        className="px-1! text-sm"
+                        aria-label={`Take ${row.name} out of the list`}
+                        onClick={() => onRows(rows.filter((r) => r.id !== row.id))}
+                      >
+                        remove
+                      </Button>
+                    )}
+                  </span>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {!fixed && rows.length < 40 && (
+        <Button className="mt-2" onClick={() => onRows([...rows, emptyRow(nextNumber(rows))])}>
+          Another load
+        </Button>
+      )}
+    </section>
+  );
+}
+
+/** A number that no row has yet. */
+function nextNumber(rows: readonly LoadRow[]): number {
+  const used = new Set(rows.map((r) => r.id));
+  let n = rows.length + 1;
+  while (used.has(`load-${n}`)) n++;
+  return n;
+}

@@ -1,0 +1,114 @@
+import { z } from "zod";
+import type { Load, Protection, StripStep } from "#core/loads/index.ts";
+
+/** A load as its row is typed: numbers stay text until they are used. */
+export interface LoadRow {
+  readonly id: string;
+  readonly name: string;
+  readonly amps: string;
+  readonly startAmps: string;
+  readonly startSeconds: string;
+  readonly megohms: string;
+  readonly minutes: string;
+}
+
+const text = z.string().max(60);
+const desk = z.object({
+  rows: z
+    .array(
+      z.object({
+        id: text,
+        name: text,
+        amps: text,
+        startAmps: text,
+        startSeconds: text,
+        megohms: text,
+        minutes: text,
+      }),
+    )
+    .max(40),
+  steps: z
+    .array(
+      z.object({
+        connected: z.array(text).max(40),
+        tripped: z.boolean(),
+        spent: z.enum(["fuse", "reset", "nothing"]),
+      }),
+    )
+    .max(200),
+});
+export type Desk = z.infer<typeof desk>;
+
+const KEY = "zygodrome.strip";
+
+/** The strip-down without a job lives in this browser. What is stored and does not fit is left alone. */
+export function loadDesk(): Desk | undefined {
+  try {
+    const parsed = desk.safeParse(JSON.parse(localStorage.getItem(KEY) ?? "null"));
+    return parsed.success ? parsed.data : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+export function saveDesk(rows: readonly LoadRow[], steps: readonly StripStep[]): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify({ rows, steps }));
+  } catch {
+    // Storage is full or forbidden: it holds for as long as the page is open.
+  }
+}
+
+export const emptyRow = (n: number): LoadRow => ({
+  id: `load-${n}`,
+  name: `Load ${n}`,
+  amps: "",
+  startAmps: "",
+  startSeconds: "",
+  megohms: "",
+  minutes: "1",
+});
+
+export function rowOf(load: Load): LoadRow {
+  const plain = (v: number | undefined) => (v === undefined ? "" : String(Number(v.toPrecision(3))));
+  return {
+    id: load.id,
+    name: load.name,
+    amps: plain(load.amps),
+    startAmps: plain(load.startAmps),
+    startSeconds: plain(load.startSeconds),
+    megohms: "",
+    minutes: plain(load.minutes),
+  };
+}
+
+/** Why a row's number cannot be used; undefined where it can, or is left empty. */
+export function numberProblem(typed: string): string | undefined {
+  if (typed.trim() === "") return undefined;
+  const value = Number(typed.replace(",", "."));
+  if (!Number.isFinite(value)) return `“${typed}” is not a number.`;
+  return value < 0 ? `${typed} cannot be negative.` : undefined;
+}
+
+const numberOf = (typed: string): number | undefined =>
+  typed.trim() === "" || numberProblem(typed) ? undefined : Number(typed.replace(",", "."));
+
+/** What the rows say, for the computation. */
+export function loadOf(row: LoadRow, volts: number, leak: (volts: number, ohms: number) => number): Load {
+  const [startAmps, startSeconds, megohms] = [
+    numberOf(row.startAmps),
+    numberOf(row.startSeconds),
+    numberOf(row.megohms),
+  ];
+  return {
+    id: row.id,
+    name: row.name.trim() || row.id,
+    amps: numberOf(row.amps) ?? 0,
+    ...(startAmps === undefined ? {} : { startAmps, startSeconds: startSeconds ?? 0.5 }),
+    ...(megohms === undefined || megohms === 0 ? {} : { leakAmps: leak(volts, megohms * 1e6) }),
+    minutes: numberOf(row.minutes) ?? 1,
+    weight: 1,
+  };
+}
+
+export type { Protection };

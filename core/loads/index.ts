@@ -1,0 +1,19 @@
+/** Strip-down: which load takes the supply down, alone, in sum or in starting. */
+export { budget, holds, type Budget, type Holding } from "./budget.ts";
+export { leakageSum, leakAmps, type LeakageSum } from "./leakage.ts";
+export type { Load, Protection } from "./load.ts";
+export {
+  forecasts,
+  isCleared,
+  leastExpected,
+  nextStep,
+  play,
+  STRATEGIES,
+  type Forecast,
+  type NextStep,
+  type PlanSettings,
+  type Strategy,
+} from "./plan.ts";
+export { seriesLamp, type SeriesLamp } from "./seriesLamp.ts";
+export { limitOf, sumOver, weighCauses, type Cause, type StripStep, type WeighedCause } from "./strip.ts";
+export { unitLoads, unitProtections } from "./unitLoads.ts";

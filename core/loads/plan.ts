@@ -1,0 +1,242 @@
+import type { Load, Protection } from "./load.ts";
+import { limitOf, sumOver, weighCauses, type Limit, type StripStep, type WeighedCause } from "./strip.ts";
+
+export const STRATEGIES = ["one at a time", "halves", "least expected"] as const;
+export type Strategy = (typeof STRATEGIES)[number];
+
+export interface PlanSettings {
+  readonly protection: Protection;
+  /** Minutes that a trip costs: a fuse fetched and fitted, a device reset after a look. */
+  readonly tripMinutes: number;
+  /** Fuses at hand, or resets that are allowed. */
+  readonly mostTrips: number;
+}
+
+/** Switching on and watching, minutes. */
+const WATCH_MINUTES = 1;
+/** A cause at this chance is called. */
+const CALLED = 0.85;
+
+export type NextStep =
+  | {
+      readonly kind: "connect";
+      /** All that shall be connected for the next try. */
+      readonly connected: readonly string[];
+      readonly why: string;
+      /** Chance that it trips. */
+      readonly trips: number;
+    }
+  | { readonly kind: "called"; readonly cause: WeighedCause }
+  /** No more trips are allowed: dead checks only. */
+  | { readonly kind: "dead checks"; readonly why: string };
+
+/** Which loads are still suspected, which are cleared, and what to do next. */
+export function nextStep(
+  loads: readonly Load[],
+  steps: readonly StripStep[],
+  strategy: Strategy,
+  settings: PlanSettings,
+  plugPulled?: { readonly tripped: boolean },
+): NextStep {
+  const causes = weighCauses(loads, steps, limitOf(settings.protection), plugPulled);
+  const [first] = causes;
+  if (first && first.chance >= CALLED) return { kind: "called", cause: first };
+  const spent = steps.filter((s) => s.tripped && s.spent !== "nothing").length;
+  if (spent >= settings.mostTrips)
+    return {
+      kind: "dead checks",
+      why: `${spent} ${settings.protection.kind === "fuse" ? "fuses are spent" : "resets are made"}: no more. Take ohms from each load's plug to its return and to earth, dead, or put a lamp in series.`,
+    };
+  const trips = (connected: readonly string[]) =>
+    chanceOfTrip(loads, causes, connected, limitOf(settings.protection));
+  const connect = (connected: readonly string[], why: string): NextStep => ({
+    kind: "connect",
+    connected,
+    why,
+    trips: trips(connected),
+  });
+  if (!steps.some((s) => s.connected.length === 0))
+    return connect(
+      [],
+      "Everything off: the bare supply is proven first, or the fault is in it or before it.",
+    );
+  const chance = new Map(
+    causes.flatMap((c) => (c.cause.kind === "load" ? [[c.cause.load, c.chance] as const] : [])),
+  );
+  const cleared = loads.filter((l) => isCleared(l, steps));
+  const suspects = loads.filter((l) => !cleared.includes(l));
+  // Where every load has been held by itself or with others, what is left is their sum: put them all on.
+  if (suspects.length === 0)
+    return connect(
+      loads.map((l) => l.id),
+      "Each has held without the others: all together, to see whether it is the sum.",
+    );
+  const next = pick(suspects, chance, strategy, settings);
+  // The same try again tells nothing: leave the likeliest off and put all others on, to confirm it.
+  const again = new Set([...cleared.map((l) => l.id), ...next]);
+  if (steps.some((s) => s.connected.length === again.size && s.connected.every((id) => again.has(id)))) {
+    const [likeliest] = inOrder(suspects, chance);
+    return connect(
+      loads.filter((l) => l !== likeliest).map((l) => l.id),
+      `All but ${likeliest!.name}: if it holds, that is the one.`,
+    );
+  }
+  // Cleared loads stay on where their currents cannot be the cause: taking them off again would cost minutes for nothing.
+  const keep = cleared.filter((l) => !next.includes(l.id)).map((l) => l.id);
+  const names = next.map((id) => loads.find((l) => l.id === id)!.name).join(", ");
+  return connect(
+    [...keep, ...next],
+    `Put back ${names}${keep.length > 0 ? "; what has held stays on" : ""}.`,
+  );
+}
+
+/** What the next try puts back, of the loads that have not held yet. */
+function pick(
+  suspects: readonly Load[],
+  chance: ReadonlyMap<string, number>,
+  strategy: Strategy,
+  settings: PlanSettings,
+): string[] {
+  const order = inOrder(suspects, chance);
+  if (strategy === "one at a time" || order.length === 1) return [order[0]!.id];
+  if (strategy === "halves") return firstHalf(order, chance).map((l) => l.id);
+  const { split } = leastExpected(order, chance, settings);
+  return order.slice(0, split).map((l) => l.id);
+}
+
+/** Likeliest per minute first. */
+function inOrder(loads: readonly Load[], chance: ReadonlyMap<string, number>): Load[] {
+  return [...loads].sort((a, b) => chance.get(b.id)! / b.minutes - chance.get(a.id)! / a.minutes);
+}
+
+/** From the likeliest on, until half of the chance is together; one load at least, and never all. */
+function firstHalf(order: readonly Load[], chance: ReadonlyMap<string, number>): Load[] {
+  const total = order.reduce((sum, l) => sum + chance.get(l.id)!, 0);
+  let sum = 0;
+  let count = 0;
+  while (count < order.length - 1 && (count === 0 || sum + chance.get(order[count]!.id)! / 2 < total / 2))
+    sum += chance.get(order[count++]!.id)!;
+  return order.slice(0, count);
+}
+
+/**
+ * Least expected minutes to find the one load among these, when each try puts a run of them (in order) back: it trips,
+ * and the run is searched further; or it holds, and the rest is. By intervals, from short ones to long:
+ * E(i, j) = min over k of minutes(i..k) + watch + P(i..k)·(trip + E(i, k)) + P(k+1..j)·E(k+1, j), P within i..j.
+ */
+export function leastExpected(
+  order: readonly Load[],
+  chance: ReadonlyMap<string, number>,
+  settings: Pick<PlanSettings, "tripMinutes">,
+): { readonly minutes: number; readonly split: number } {
+  const n = order.length;
+  const p = order.map((l) => chance.get(l.id)!);
+  const sum = (values: readonly number[], i: number, j: number) =>
+    values.slice(i, j).reduce((a, b) => a + b, 0);
+  const minutes = order.map((l) => l.minutes);
+  const best = Array.from({ length: n + 1 }, () => new Float64Array(n + 1));
+  let split = 1;
+  for (let length = 2; length <= n; length++)
+    for (let i = 0; i + length <= n; i++) {
+      const j = i + length;
+      const all = Math.max(1e-12, sum(p, i, j));
+      let least = Infinity;
+      for (let k = i + 1; k < j; k++) {
+        const there = sum(p, i, k) / all;
+        const cost =
+          sum(minutes, i, k) +
+          WATCH_MINUTES +
+          there * (settings.tripMinutes + sum(minutes, i, k) + best[i]![k]!) +
+          (1 - there) * best[k]![j]!;
+        if (cost >= least) continue;
+        least = cost;
+        if (length === n) split = k;
+      }
+      best[i]![j] = least;
+    }
+  return { minutes: best[0]![n]!, split };
+}
+
+export interface Forecast {
+  readonly strategy: Strategy;
+  /** Expected from here until the load is known. */
+  readonly minutes: number;
+  readonly trips: number;
+}
+
+/** What each strategy costs from here on the mean: every suspected load is played as the faulty one. */
+export function forecasts(
+  loads: readonly Load[],
+  steps: readonly StripStep[],
+  settings: PlanSettings,
+): Forecast[] {
+  const causes = weighCauses(loads, steps, limitOf(settings.protection)).filter(
+    (c) => c.cause.kind === "load" && c.chance > 1e-4,
+  );
+  const total = causes.reduce((sum, c) => sum + c.chance, 0);
+  const unlimited = { ...settings, mostTrips: Infinity };
+  return STRATEGIES.map((strategy) => {
+    let [minutes, trips] = [0, 0];
+    for (const { cause, chance } of causes) {
+      if (cause.kind !== "load") continue;
+      const played = play(loads, steps, strategy, unlimited, cause.load);
+      minutes += (chance / total) * played.minutes;
+      trips += (chance / total) * played.trips;
+    }
+    return { strategy, minutes, trips };
+  });
+}
+
+/** Follows a strategy with one load as the hidden fault until it is called. */
+export function play(
+  loads: readonly Load[],
+  from: readonly StripStep[],
+  strategy: Strategy,
+  settings: PlanSettings,
+  faulty: string,
+): { readonly minutes: number; readonly trips: number; readonly called: string | undefined } {
+  const steps = [...from];
+  let connected = new Set(steps.at(-1)?.connected ?? loads.map((l) => l.id));
+  let [minutes, trips] = [0, 0];
+  for (let turn = 0; turn < 4 * loads.length + 4; turn++) {
+    const next = nextStep(loads, steps, strategy, settings);
+    if (next.kind !== "connect")
+      return {
+        minutes,
+        trips,
+        called:
+          next.kind === "called" && next.cause.cause.kind === "load" ? next.cause.cause.load : undefined,
+      };
+    const wanted = new Set(next.connected);
+    for (const l of loads) if (connected.has(l.id) !== wanted.has(l.id)) minutes += l.minutes;
+    const tripped = wanted.has(faulty);
+    minutes += WATCH_MINUTES + (tripped ? settings.tripMinutes : 0);
+    trips += tripped ? 1 : 0;
+    steps.push({ connected: next.connected, tripped, spent: tripped ? "fuse" : "nothing" });
+    connected = wanted;
+  }
+  return { minutes, trips, called: undefined };
+}
+
+/** A load has held: it was connected in a try that did not trip. */
+export function isCleared(load: Load, steps: readonly StripStep[]): boolean {
+  return steps.some((s) => !s.tripped && s.connected.includes(load.id));
+}
+
+function chanceOfTrip(
+  loads: readonly Load[],
+  causes: readonly WeighedCause[],
+  connected: readonly string[],
+  limit: Limit,
+): number {
+  const on = new Set(connected);
+  return causes.reduce((sum, { cause, chance }) => {
+    const trips =
+      cause.kind === "load"
+        ? on.has(cause.load)
+        : cause.kind === "sum"
+          ? sumOver(limit, loads, on) > limit.rated
+          : true;
+    return sum + (trips ? chance : 0);
+  }, 0);
+}
