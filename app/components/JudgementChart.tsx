@@ -106,11 +106,13 @@ function scaleFor(values: readonly number[], log: boolean, range: [number, numbe
         .range(range);
 }
 
-/** Whole decades where the scale is logarithmic and has some, else what d3 finds round. */
+/** Whole decades where the scale is logarithmic and has enough of them, else 1, 2 and 5 of each. */
 function ticksOf(scale: Scale, log: boolean): number[] {
   if (!log) return scale.ticks(6);
-  const decades = scale.ticks(20).filter((t) => Math.abs(Math.log10(t) - Math.round(Math.log10(t))) < 1e-9);
-  return decades.length >= 3 ? decades : scale.ticks(4);
+  const leading = (t: number) => Math.round(t / 10 ** Math.floor(Math.log10(t) + 1e-9));
+  const all = scale.ticks(40);
+  const decades = all.filter((t) => leading(t) === 1);
+  return decades.length >= 4 ? decades : all.filter((t) => [1, 2, 5].includes(leading(t)));
 }
 
 const plain = (v: number) =>

@@ -51,7 +51,7 @@ export function ProtectionFields({ choice, offers, onChoose }: Props) {
         min="0"
         step={step}
         inputMode="decimal"
-        className={`${inputClass} reading w-28 text-lg`}
+        className={`${inputClass} reading w-28! text-lg`}
         defaultValue={value}
         key={`${label}-${keyOf(protection)}`}
         onChange={(e) => change(Number(e.target.value))}

@@ -131,9 +131,8 @@ export function chipCode(ohms: number, figures: 2 | 3 = 2): string | undefined {
   const least = 10 ** (figures - 1);
   if (ohms < least) {
     const text = Number(ohms.toPrecision(figures)).toString();
-    return Math.abs(Number(text) - ohms) < 1e-6 * ohms
-      ? text.replace(/^0?\./u, "R").replace(".", "R")
-      : undefined;
+    if (Math.abs(Number(text) - ohms) >= 1e-6 * ohms) return undefined;
+    return text.includes(".") ? text.replace(/^0?\./u, "R").replace(".", "R") : `${text}R`;
   }
   const power = Math.floor(Math.log10(ohms) + 1e-9) - figures + 1;
   const digits = Math.round(ohms / 10 ** power);

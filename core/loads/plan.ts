@@ -72,8 +72,9 @@ export function nextStep(
       "Each has held without the others: all together, to see whether it is the sum.",
     );
   const next = pick(suspects, chance, strategy, settings);
+  const keep = besides(loads, next, cleared, limitOf(settings.protection));
   // The same try again tells nothing: leave the likeliest off and put all others on, to confirm it.
-  const again = new Set([...cleared.map((l) => l.id), ...next]);
+  const again = new Set([...keep, ...next]);
   if (steps.some((s) => s.connected.length === again.size && s.connected.every((id) => again.has(id)))) {
     const [likeliest] = inOrder(suspects, chance);
     return connect(
@@ -81,13 +82,29 @@ export function nextStep(
       `All but ${likeliest!.name}: if it holds, that is the one.`,
     );
   }
-  // Cleared loads stay on where their currents cannot be the cause: taking them off again would cost minutes for nothing.
-  const keep = cleared.filter((l) => !next.includes(l.id)).map((l) => l.id);
   const names = next.map((id) => loads.find((l) => l.id === id)!.name).join(", ");
   return connect(
     [...keep, ...next],
     `Put back ${names}${keep.length > 0 ? "; what has held stays on" : ""}.`,
   );
+}
+
+/**
+ * Loads that have held and stay on beside what is put back: taking them off again would cost minutes for nothing. Those
+ * that would bring the sum over the limit go off, so that a trip is not the sum's.
+ */
+function besides(
+  loads: readonly Load[],
+  next: readonly string[],
+  cleared: readonly Load[],
+  limit: Limit,
+): string[] {
+  const on = new Set(next);
+  for (const load of cleared) {
+    on.add(load.id);
+    if (sumOver(limit, loads, on) > limit.rated) on.delete(load.id);
+  }
+  return [...on].filter((id) => !next.includes(id));
 }
 
 /** What the next try puts back, of the loads that have not held yet. */

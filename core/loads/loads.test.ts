@@ -1,0 +1,244 @@
+import { describe, expect, test } from "@jest/globals";
+import { demoUnits } from "../../tests/support/demoUnits.ts";
+import {
+  budget,
+  forecasts,
+  holds,
+  leakAmps,
+  leakageSum,
+  leastExpected,
+  limitOf,
+  nextStep,
+  play,
+  seriesLamp,
+  STRATEGIES,
+  unitLoads,
+  unitProtections,
+  weighCauses,
+  type Load,
+  type PlanSettings,
+  type StripStep,
+} from "./index.ts";
+
+const load = (id: string, amps: number, more: Partial<Load> = {}): Load => ({
+  id,
+  name: id,
+  amps,
+  minutes: 1,
+  weight: 1,
+  ...more,
+});
+const breaker = (amps: number, curve: "B" | "C" | "D" = "C") => ({ kind: "breaker", amps, curve }) as const;
+const settings = (more: Partial<PlanSettings> = {}): PlanSettings => ({
+  protection: breaker(16),
+  tripMinutes: 3,
+  mostTrips: 99,
+  ...more,
+});
+
+describe("what a device holds", () => {
+  // IEC 60898-1, from memory: B trips at once between 3 and 5 times its rating, C 5 to 10, D 10 to 20.
+  test.each([
+    ["B", 2.9, "holds"],
+    ["B", 4, "may open"],
+    ["B", 5, "opens"],
+    ["C", 4.9, "holds"],
+    ["C", 10, "opens"],
+    ["D", 9.9, "holds"],
+    ["D", 15, "may open"],
+  ] as const)("curve %s at %d times its rating for a tenth of a second %s", (curve, multiple, wanted) => {
+    expect(holds(breaker(10, curve), 10 * multiple, 0.1)).toBe(wanted);
+  });
+
+  test("1.13 times its rating for an hour holds, 1.45 times opens", () => {
+    expect(holds(breaker(16), 16 * 1.13, 3600)).toBe("holds");
+    expect(holds(breaker(16), 16 * 1.45, 3600)).toBe("opens");
+  });
+
+  // IEC 60127-2 sheet 3, from memory: a slow fuse at ten times its rating opens within 0.02 to 0.15 s.
+  test("a slow fuse through a motor's start", () => {
+    const fuse = { kind: "fuse", amps: 2, speed: "slow" } as const;
+    expect(holds(fuse, 20, 0.01)).toBe("holds");
+    expect(holds(fuse, 20, 0.1)).toBe("may open");
+    expect(holds(fuse, 20, 0.5)).toBe("opens");
+    expect(holds(fuse, 2, 1e5)).toBe("holds");
+  });
+});
+
+describe("currents added up", () => {
+  const motor = (id: string) => load(id, 3, { startAmps: 40, startSeconds: 0.3 });
+
+  test("one load alone", () => {
+    expect(budget([load("a", 30), load("b", 1)], breaker(16))).toMatchObject({
+      finding: "single",
+      single: [{ load: "a", how: "running" }],
+    });
+  });
+
+  test("no single load, but the sum: 9 + 8 + 7 = 24 A on 16 A", () => {
+    expect(budget([load("a", 9), load("b", 8), load("c", 7)], breaker(16))).toMatchObject({
+      finding: "sum",
+      sum: 24,
+      single: [],
+    });
+  });
+
+  test("a start on top of what runs: 40 + 10 = 50 A is 5 times 10 A on curve B", () => {
+    expect(budget([motor("m"), load("h", 6)], breaker(10, "B"))).toMatchObject({ finding: "single" });
+    expect(budget([motor("m"), load("h", 6)], breaker(13.5, "B"))).toMatchObject({
+      finding: "start",
+      startingLast: [{ load: "m", amps: 46 }],
+    });
+  });
+
+  test("only when two start together: 80 A on a C 16", () => {
+    expect(budget([motor("m"), motor("n")], breaker(16, "C"))).toMatchObject({
+      finding: "together",
+      together: [{ loads: ["m", "n"], amps: 80 }],
+    });
+    expect(budget([motor("m"), motor("n")], breaker(25, "C")).finding).toBe("none");
+  });
+});
+
+describe("earth leakage", () => {
+  // IEC 61008-1: 30 mA must hold up to 15 mA and trip at 30 mA.
+  test.each([
+    [[4, 5, 5], "holds", undefined],
+    [[6, 7, 8], "may trip", undefined],
+    [[11, 12, 13], "trips", undefined],
+    [[28, 1, 1], "trips", "0"],
+  ])("%j mA", (milliamps, holding, single) => {
+    const sum = leakageSum(
+      milliamps.map((m, i) => load(String(i), 1, { leakAmps: m / 1000 })),
+      0.03,
+    );
+    expect(sum.holding).toBe(holding);
+    expect(sum.single).toBe(single);
+  });
+
+  test("230 V over 20 kΩ leak 11.5 mA; nothing leaks through OL", () => {
+    expect(leakAmps(230, 20_000)).toBeCloseTo(0.0115, 9);
+    expect(leakAmps(230, Infinity)).toBe(0);
+  });
+});
+
+describe("which load it is", () => {
+  const loads = ["a", "b", "c", "d", "e", "f", "g"].map((id, i) => load(id, 1, { minutes: 0.5 + 0.4 * i }));
+
+  test.each(STRATEGIES)("%s finds every load, and its forecast is the mean of its plays", (strategy) => {
+    const plays = loads.map((l) => play(loads, [], strategy, settings(), l.id));
+    expect(plays.map((p) => p.called)).toEqual(loads.map((l) => l.id));
+    const mean = plays.reduce((sum, p) => sum + p.minutes, 0) / plays.length;
+    expect(forecasts(loads, [], settings()).find((f) => f.strategy === strategy)!.minutes).toBeCloseTo(
+      mean,
+      6,
+    );
+  });
+
+  test("one at a time spends one trip at most; halves spends few tries when a trip costs nothing", () => {
+    for (const l of loads)
+      expect(play(loads, [], "one at a time", settings(), l.id).trips).toBeLessThanOrEqual(1);
+    const free = settings({ tripMinutes: 0 });
+    const of = (s: (typeof STRATEGIES)[number]) =>
+      forecasts(loads, [], free).find((f) => f.strategy === s)!.minutes;
+    expect(of("least expected")).toBeLessThanOrEqual(of("one at a time") + 1e-9);
+  });
+
+  test("least expected is what trying every way of splitting gives", () => {
+    const chance = new Map(loads.map((l, i) => [l.id, (i + 1) / 28]));
+    const trip = 2;
+    const cost = (list: readonly Load[]): number => {
+      if (list.length < 2) return 0;
+      const all = list.reduce((s, l) => s + chance.get(l.id)!, 0);
+      const tries = list.slice(1).map((_, k) => {
+        const [now, later] = [list.slice(0, k + 1), list.slice(k + 1)];
+        const p = now.reduce((s, l) => s + chance.get(l.id)!, 0) / all;
+        const minutes = now.reduce((s, l) => s + l.minutes, 0);
+        return minutes + 1 + p * (trip + minutes + cost(now)) + (1 - p) * cost(later);
+      });
+      return Math.min(...tries);
+    };
+    expect(leastExpected(loads, chance, { tripMinutes: trip }).minutes).toBeCloseTo(cost(loads), 9);
+  });
+
+  test("begins with everything off; a trip then is the supply's or the outside's", () => {
+    const first = nextStep(loads, [], "halves", settings());
+    expect(first).toMatchObject({ kind: "connect", connected: [] });
+    const tripped: StripStep[] = [
+      { connected: [], tripped: true, spent: "reset" },
+      { connected: [], tripped: true, spent: "reset" },
+    ];
+    const [supply, outside] = weighCauses(loads, tripped, limitOf(breaker(16)));
+    expect([supply!.cause.kind, outside!.cause.kind]).toEqual(["supply", "outside"]);
+    const pulled = weighCauses(loads, tripped, limitOf(breaker(16)), { tripped: true });
+    expect(pulled[0]!.cause.kind).toBe("outside");
+    expect(nextStep(loads, tripped, "halves", settings(), { tripped: true })).toMatchObject({
+      kind: "called",
+    });
+  });
+
+  test("no more trips than the plan allows: then dead checks, and never another reset", () => {
+    const steps: StripStep[] = [
+      { connected: [], tripped: false, spent: "nothing" },
+      { connected: ["a", "b", "c"], tripped: true, spent: "reset" },
+      { connected: ["a", "b"], tripped: true, spent: "reset" },
+    ];
+    const next = nextStep(loads, steps, "halves", settings({ mostTrips: 2 }));
+    expect(next).toMatchObject({ kind: "dead checks" });
+    expect(next.kind === "dead checks" && next.why).toMatch(/2 resets are made: no more\. .*lamp in series/);
+    // A lamp in series spends nothing.
+    const lamp = steps.map((s) => ({ ...s, spent: "nothing" as const }));
+    expect(nextStep(loads, lamp, "halves", settings({ mostTrips: 2 })).kind).toBe("connect");
+  });
+
+  test("a sum: each holds, all together trip", () => {
+    const heavy = [load("a", 9), load("b", 8), load("c", 7)];
+    const steps: StripStep[] = [{ connected: [], tripped: false, spent: "nothing" }];
+    for (let turn = 0; turn < 12; turn++) {
+      const next = nextStep(heavy, steps, "one at a time", settings());
+      if (next.kind !== "connect") break;
+      const sum = heavy.filter((l) => next.connected.includes(l.id)).reduce((s, l) => s + l.amps, 0);
+      steps.push({ connected: next.connected, tripped: sum > 16, spent: sum > 16 ? "reset" : "nothing" });
+    }
+    expect(nextStep(heavy, steps, "one at a time", settings())).toMatchObject({
+      kind: "called",
+      cause: { cause: { kind: "sum" } },
+    });
+  });
+});
+
+describe("a lamp in series", () => {
+  test("lights fully on a short and passes no more than its own current: 100 W at 230 V are 0.43 A", () => {
+    const short = seriesLamp(230, 100, 0);
+    expect(short.glow).toBe("bright");
+    expect(short.shortAmps).toBeCloseTo(100 / 230, 9);
+    expect(short.loadVolts).toBeCloseTo(0, 6);
+  });
+  test("stays dark before a small load", () => {
+    expect(seriesLamp(230, 100, 10_000).glow).toBe("dark");
+    // The divider holds: volts across lamp and load make the supply.
+    const { loadVolts } = seriesLamp(230, 100, 300);
+    const across = 230 - loadVolts;
+    const lampOhms = 529 * (1 / 12 + (11 / 12) * (across / 230));
+    expect(across / loadVolts).toBeCloseTo(lampOhms / 300, 6);
+  });
+});
+
+describe("the loads of a unit", () => {
+  test("the glasswasher's heater draws 230 V / 26.45 Ω less what the wires take; its motors start at several times that", () => {
+    const loads = unitLoads(demoUnits().get("glasswasher-gw4")!);
+    const heater = loads.find((l) => l.id === "HT1")!;
+    expect(heater.amps).toBeGreaterThan(8.3);
+    expect(heater.amps).toBeLessThan(230 / 26.45);
+    expect(loads.find((l) => l.id === "M1")!.startAmps! / loads.find((l) => l.id === "M1")!.amps).toBeCloseTo(
+      5,
+      9,
+    );
+  });
+  test("the prover's protection: a leakage device of 30 mA and a breaker of 16 A", () => {
+    expect(unitProtections(demoUnits().get("prover-pc2")!).map((p) => p.protection)).toEqual([
+      { kind: "rcd", residualAmps: 0.03 },
+      { kind: "breaker", amps: 16, curve: "C" },
+    ]);
+  });
+});
