@@ -75,6 +75,36 @@ try {
   await job.open("Does nothing at all, display dark.", { "Does the display light?": "no" });
   await page.goto("/");
   await shot(page, "board");
+  await job.open("Fills and washes, rinse stays cold.", ANSWERS);
+  await live(job, page);
+  for (const line of ["P4.3 to N 229.9 vac in rinse heat", "HT1.1 to N 0.3 vac in rinse heat"])
+    await job.record(line);
+  await job.weighed();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("w");
+  await page.locator("[data-laid=true]").waitFor();
+  await page.getByTestId("wiring").getByText("◆").first().waitFor();
+  await shot(page, "wiring");
+  await page.goto("/tests/ntc");
+  for (const [label, value] of Object.entries({
+    "Nominal at 25 °C, Ω": "10k",
+    Beta: "3950",
+    "Its temperature, °C": "20",
+    "It reads, Ω": "12.4k",
+    "Warmed, it reads, Ω (if known)": "8k",
+  }))
+    await page.getByLabel(label, { exact: true }).fill(value);
+  await page.getByTestId("verdict").getByText("Good").waitFor();
+  await page.getByRole("img", { name: /^Ω over/ }).waitFor();
+  await shot(page, "component-test");
+  const strip = new JobPage(page, "prover-pc2");
+  await strip.open("Trips the leakage device.", {});
+  await page.getByRole("link", { name: "Strip" }).click();
+  await page.getByLabel("Humidifier element 600 W: To earth, MΩ").fill("0.02");
+  await page.getByLabel("Air heater 1.2 kW: To earth, MΩ").fill("5");
+  await page.getByTestId("strip-next").getByRole("button", { name: "It holds" }).click();
+  await page.getByText("Recorded in the job.").waitFor();
+  await shot(page, "strip-down");
   await page.goto("/units/gate-cg2");
   await page.getByTestId("symptoms").waitFor();
   await shot(page, "unit");

@@ -32,10 +32,10 @@ export function JobHeader({ job, view, onCall, onKeys }: Props) {
         <Button hotkey="?" onClick={onKeys} className="hidden! md:inline-flex!">
           Keys
         </Button>
-        <Link to={`/tests?job=${job.id}`} className={buttonClass("plain")}>
+        <Link to={`/tests?job=${job.id}`} className={`${buttonClass("plain")} max-md:hidden`}>
           Tests
         </Link>
-        <Link to={`/strip?job=${job.id}`} className={buttonClass("plain")}>
+        <Link to={`/strip?job=${job.id}`} className={`${buttonClass("plain")} max-md:hidden`}>
           Strip
         </Link>
         <Link to={`/jobs/${job.id}/report`} className={buttonClass("plain")}>

@@ -1,4 +1,5 @@
 import { Suspense, useEffect, useMemo, useState } from "react";
+import { Link } from "react-router";
 import type { Order } from "#core/diagnosis/index.ts";
 import {
   checkOf,
@@ -266,6 +267,17 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
               <LookFirst unit={unit} state={state} onEnter={enter} />
               <TrialEntry unit={unit} onEnter={enter} />
               <NoteEntry onEnter={enter} />
+              <nav
+                aria-label="Bench"
+                className="flex gap-x-6 border-b-[1.5px] border-ink bg-sheet px-4 font-semibold md:hidden"
+              >
+                <Link className="flex min-h-11 items-center underline" to={`/tests?job=${job.id}`}>
+                  Test a part on its own
+                </Link>
+                <Link className="flex min-h-11 items-center underline" to={`/strip?job=${job.id}`}>
+                  Strip it down
+                </Link>
+              </nav>
             </>
           )}
           <SuspectList view={view} />

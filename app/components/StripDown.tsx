@@ -99,7 +99,7 @@ export function StripDown({ job }: { job: Job | undefined }) {
           )}
         </p>
       </div>
-      <div className="order-2 flex flex-col gap-4 xl:order-1">
+      <div className="order-2 flex min-w-0 flex-col gap-4 xl:order-1">
         <ProtectionFields choice={protection} offers={job?.protections ?? []} onChoose={setProtection} />
         <LoadTable
           rows={rows}
@@ -110,7 +110,7 @@ export function StripDown({ job }: { job: Job | undefined }) {
         />
         <BudgetPanel loads={loads} choice={protection} />
       </div>
-      <div className="order-1 flex flex-col gap-4 xl:order-2">
+      <div className="order-1 flex min-w-0 flex-col gap-4 xl:order-2">
         <StripNext
           loads={loads}
           steps={steps}

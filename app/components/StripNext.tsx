@@ -86,7 +86,7 @@ export function StripNext(props: Props) {
               return (
                 <li
                   key={l.id}
-                  className={`flex items-baseline gap-2 py-0.5 ${on ? "font-semibold" : "text-receded"}`}
+                  className={`flex items-baseline gap-2 py-0.5 ${on ? "font-semibold" : "text-ink-soft"}`}
                 >
                   <span aria-hidden>{on ? "●" : "○"}</span>
                   {l.name}: {on ? "on" : "off"}

@@ -25,6 +25,9 @@ interface Props {
   children?: (chosen: Chosen) => React.ReactNode;
 }
 
+/** A part is worth the middle of the screen from this chance on. */
+const WORTH_A_LOOK = 0.1;
+
 const ARROWS: Readonly<Record<string, Direction>> = {
   ArrowLeft: "left",
   ArrowRight: "right",
@@ -54,14 +57,19 @@ export function WiringDrawing({ unit, figures, pair, children }: Props) {
     [unit, pair?.red, pair?.black],
   );
 
+  /** Where no pair is asked for, the part that is suspected most stands in the middle. */
+  const leading = useMemo(() => {
+    const [first] = Object.entries(figures?.chances ?? {}).sort(([, a], [, b]) => b - a);
+    return first && first[1] >= WORTH_A_LOOK ? first[0] : undefined;
+  }, [figures]);
   const showQuestion = useMemo(
     () => () => {
       if (!placed) return;
-      const drawn = asked.filter((id) => placed.boxes[id]);
+      const drawn = (asked.length > 0 ? asked : leading ? [leading] : []).filter((id) => placed.boxes[id]);
       const around = drawn.length > 0 ? drawn.flatMap((id) => [id, ...neighboursOf(diagram, id)]) : [];
       show(around.length > 0 ? boxAround(diagram, placed, around) : whole(placed));
     },
-    [asked, diagram, placed, show],
+    [asked, leading, diagram, placed, show],
   );
   useEffect(() => showQuestion(), [showQuestion]);
 
@@ -146,12 +154,14 @@ export function WiringDrawing({ unit, figures, pair, children }: Props) {
         </Button>
         {asked.length > 0 && <Button onClick={showQuestion}>The question</Button>}
         <Button
+          className="max-md:hidden"
           aria-label={`Symbols: ${region === "IEC" ? "IEC 60617" : "North American"}. Change.`}
           onClick={() => setRegion(region === "IEC" ? "NA" : "IEC")}
         >
           <ArrowLeftRight size={16} aria-hidden /> {region === "IEC" ? "IEC symbols" : "N. American symbols"}
         </Button>
         <Button
+          className="max-md:hidden"
           disabled={!placed}
           onClick={() =>
             sheet.current && saveAsSvg(sheet.current.querySelector("svg")!, `${unit.id}-wiring.svg`)
@@ -159,7 +169,7 @@ export function WiringDrawing({ unit, figures, pair, children }: Props) {
         >
           <Download size={16} aria-hidden /> SVG
         </Button>
-        <Button disabled={!placed} onClick={() => window.print()}>
+        <Button className="max-md:hidden" disabled={!placed} onClick={() => window.print()}>
           <Printer size={16} aria-hidden /> Print or PDF
         </Button>
       </div>

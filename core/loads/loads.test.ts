@@ -191,6 +191,12 @@ describe("which load it is", () => {
     expect(nextStep(loads, lamp, "halves", settings({ mostTrips: 2 })).kind).toBe("connect");
   });
 
+  test("a load that is over the limit by itself is called as that load, not as a sum", () => {
+    const leaking = [load("a", 1, { leakAmps: 0.026 }), load("b", 1), load("c", 1)];
+    const rcd = settings({ protection: { kind: "rcd", residualAmps: 0.03 } });
+    expect(play(leaking, [], "least expected", rcd, "a").called).toBe("a");
+  });
+
   test("a sum: each holds, all together trip", () => {
     const heavy = [load("a", 9), load("b", 8), load("c", 7)];
     const steps: StripStep[] = [{ connected: [], tripped: false, spent: "nothing" }];

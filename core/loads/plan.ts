@@ -45,7 +45,7 @@ export function nextStep(
   if (spent >= settings.mostTrips)
     return {
       kind: "dead checks",
-      why: `${spent} ${settings.protection.kind === "fuse" ? "fuses are spent" : "resets are made"}: no more. Take ohms from each load's plug to its return and to earth, dead, or put a lamp in series.`,
+      why: `${spentText(spent, settings.protection)}: no more. Take ohms from each load's plug to its return and to earth, dead, or put a lamp in series.`,
     };
   const trips = (connected: readonly string[]) =>
     chanceOfTrip(loads, causes, connected, limitOf(settings.protection));
@@ -87,6 +87,12 @@ export function nextStep(
     [...keep, ...next],
     `Put back ${names}${keep.length > 0 ? "; what has held stays on" : ""}.`,
   );
+}
+
+function spentText(spent: number, protection: Protection): string {
+  const [one, many] =
+    protection.kind === "fuse" ? ["fuse is spent", "fuses are spent"] : ["reset is made", "resets are made"];
+  return `${spent} ${spent === 1 ? one : many}`;
 }
 
 /**

@@ -59,7 +59,8 @@ export function weighCauses(
   /** The outside was tried: the unit's plug pulled, and it trips still, or holds. */
   plugPulled?: { readonly tripped: boolean },
 ): WeighedCause[] {
-  const canSum = sumOver(limit, loads) > limit.rated;
+  // Where one load is over the limit by itself, it is that load and no sum.
+  const canSum = sumOver(limit, loads) > limit.rated && loads.every((l) => limit.of(l) <= limit.rated);
   const causes: { cause: Cause; weight: number; trips: (connected: ReadonlySet<string>) => boolean }[] = [
     ...loads.map((l) => ({
       cause: { kind: "load" as const, load: l.id },
