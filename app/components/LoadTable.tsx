@@ -24,7 +24,7 @@ export function LoadTable({ rows, steps, leaks, fixed, onRows }: Props) {
         ["startSeconds", "for, s"],
       ] as const);
   return (
-    <section aria-label="Loads" className="overflow-x-auto" tabIndex={0}>
+    <section aria-label="Loads" className="relative overflow-x-auto" tabIndex={0}>
       <table className="w-full min-w-[34rem] text-left">
         <thead>
           <tr className="border-b-[1.5px] border-ink text-[0.9375rem]">
