@@ -102,7 +102,7 @@ function bridgeTest(
         ["in", "something is still connected"],
       ]),
       ...diodes.map((d) =>
-        quantity(cell(d, "f"), `Red ${d.anode}, black ${d.cathode}`, VOLT, { hint: "about 0.4" }),
+        quantity(cell(d, "f"), `Red ${d.anode}, black ${d.cathode}`, VOLT, { open: true, hint: "about 0.4" }),
       ),
       ...diodes.map((d) =>
         quantity(cell(d, "r"), `Red ${d.cathode}, black ${d.anode}`, VOLT, { hint: "OL" }),

@@ -63,8 +63,8 @@ function readNumber(field: QuantityField, typed: string): NumberRead {
   const { quantity } = parsed;
   if (quantity.unit !== undefined && quantity.unit !== unit.base)
     return { problem: `${quantity.unit} does not belong in a field of ${unit.text || "a plain number"}.` };
-  if (quantity.value === Infinity && unit.base !== "Ω" && unit.base !== "V")
-    return { problem: `OL is no ${unit.text}. Write the number the meter shows.` };
+  if (quantity.value === Infinity && !mayBeOpen(field))
+    return { problem: `OL cannot stand here. Write a number of ${unit.text || "its own"}.` };
   // A prefix or a unit says the size itself; a bare number is in the field's unit.
   const sized = quantity.unit !== undefined || /[a-zµμ]/iu.test(bare);
   const value = quantity.value === Infinity ? Infinity : quantity.value * (sized ? 1 : unit.scale);
@@ -75,8 +75,13 @@ function readNumber(field: QuantityField, typed: string): NumberRead {
           ? `${typed} cannot be: negative ohms mean that there is still voltage between the points. Prove them dead again.`
           : `${typed} cannot be negative here.`,
     };
+  if (value === 0 && field.usual && field.usual[0] > 0) return { problem: `${field.label} cannot be 0.` };
   const question = unusual(field, value, typed);
   return question ? { value, question } : { value };
+}
+
+function mayBeOpen({ open, hint, unit, usual }: QuantityField): boolean {
+  return open === true || hint?.includes("OL") === true || (unit.base === "Ω" && !usual);
 }
 
 function sameUnit(a: string, b: string): boolean {

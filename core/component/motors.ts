@@ -56,9 +56,9 @@ const split: ComponentTest = {
     { red: "c", black: "a", dial: "Ω" },
   ],
   fields: [
-    quantity("ab", "a to b", OHM, { usual: [0.2, 2000] }),
-    quantity("bc", "b to c", OHM, { usual: [0.2, 2000] }),
-    quantity("ca", "c to a", OHM, { usual: [0.2, 2000] }),
+    quantity("ab", "a to b", OHM, { open: true, usual: [0.2, 2000] }),
+    quantity("bc", "b to c", OHM, { open: true, usual: [0.2, 2000] }),
+    quantity("ca", "c to a", OHM, { open: true, usual: [0.2, 2000] }),
     choice("marked", "Marked as common", [
       ["none", "not marked"],
       ["a", "a"],
@@ -126,9 +126,9 @@ const threePhase: ComponentTest = {
     { red: "each", black: "frame", dial: "MΩ" },
   ],
   fields: [
-    quantity("uv", "U to V", OHM, { usual: [0.05, 500] }),
-    quantity("vw", "V to W", OHM, { usual: [0.05, 500] }),
-    quantity("wu", "W to U", OHM, { usual: [0.05, 500] }),
+    quantity("uv", "U to V", OHM, { open: true, usual: [0.05, 500] }),
+    quantity("vw", "V to W", OHM, { open: true, usual: [0.05, 500] }),
+    quantity("wu", "W to U", OHM, { open: true, usual: [0.05, 500] }),
     quantity("earth", "Lowest to the frame", MEGOHM, { optional: true }),
   ],
   types: ["three-phase-motor"],
@@ -186,7 +186,11 @@ const dcFeed: ComponentTest = {
       ["slow", "runs weakly or only when pushed"],
       ["no", "does not run"],
     ]),
-    quantity("ohms", "Ohms while turned slowly by hand", OHM, { optional: true, usual: [0.1, 200] }),
+    quantity("ohms", "Ohms while turned slowly by hand", OHM, {
+      open: true,
+      optional: true,
+      usual: [0.1, 200],
+    }),
     quantity("volts", "Volts at it while it runs", VOLT, { optional: true }),
     quantity("supply", "Battery at rest", VOLT, { optional: true }),
   ],

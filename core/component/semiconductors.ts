@@ -186,8 +186,8 @@ const mosfet: ComponentTest = {
   ],
   fields: [
     quantity("off", "Drain to source, gate discharged", VOLT, { hint: "OL" }),
-    quantity("body", "Source to drain", VOLT),
-    quantity("on", "Drain to source, gate charged", VOLT),
+    quantity("body", "Source to drain", VOLT, { open: true }),
+    quantity("on", "Drain to source, gate charged", VOLT, { open: true }),
     quantity("gate", "Gate to source", OHM, { hint: "OL" }),
   ],
   types: ["mosfet", "inverter-bridge"],

@@ -47,7 +47,7 @@ function curve(
         points: Array.from({ length: 61 }, (_, i): readonly [number, number] => {
           const t = from + ((to - from) * i) / 60;
           return [t, of(t)];
-        }),
+        }).filter(([, ohms]) => Number.isFinite(ohms)),
       },
     ],
     marks: Number.isFinite(mark.y) ? [{ label: "this one", ...mark }] : [],
@@ -276,6 +276,8 @@ const beta: ComponentTest = {
   types: ["ntc"],
   judge(v) {
     const [t1, r1, t2, r2] = [v.get("t1"), v.get("r1"), v.get("t2"), v.get("r2")];
+    if (!(r1 > 0 && r2 > 0) || r1 === Infinity || r2 === Infinity)
+      return judged("bad", "One of the readings is open or a short: there is no curve through it.");
     if (Math.abs(t1 - t2) < 5) return judged("doubtful", "The two temperatures are too close to each other.");
     if ((t2 - t1) * (r2 - r1) > 0)
       return judged(

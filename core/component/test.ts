@@ -17,6 +17,8 @@ export interface QuantityField {
   readonly optional?: true;
   /** What is met in practice, in the base unit; outside it the number is questioned, not refused. */
   readonly usual?: readonly [number, number];
+  /** The meter may show OL there. Readings in ohms without a usual range may always. */
+  readonly open?: true;
   /** Its sign says something: a drop, a microamp. All other quantities are never negative. */
   readonly signed?: true;
 }
