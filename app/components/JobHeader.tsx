@@ -24,9 +24,13 @@ export function JobHeader({ job, view, onCall, onKeys }: Props) {
       <span className="reading font-semibold text-ink-soft">{String(job.number).padStart(4, "0")}</span>
       <h1 className="text-[1.375rem] font-bold">{job.unit.name}</h1>
       {job.label && <span className="text-ink-soft">{job.label}</span>}
-      <p className="min-w-0 basis-full text-ink-soft md:basis-auto">{view.state.complaint}</p>
-      <span className="hidden grow md:block" />
-      <div className="flex flex-wrap items-center gap-2 md:gap-4">
+      <p
+        className="min-w-0 basis-full text-ink-soft md:flex-1 md:basis-32 md:truncate"
+        title={view.state.complaint}
+      >
+        {view.state.complaint}
+      </p>
+      <div className="flex flex-wrap items-center gap-2">
         <PersonChoice />
         <ThemeChoice />
         <Button hotkey="?" onClick={onKeys} className="hidden! md:inline-flex!">

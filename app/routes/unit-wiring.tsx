@@ -16,7 +16,7 @@ export async function loader({ params }: Route.LoaderArgs) {
 /** A unit's drawing on a page of its own, to read or to print. */
 export default function UnitWiringPage({ loaderData: { unit } }: Route.ComponentProps) {
   return (
-    <main className="flex h-dvh flex-col">
+    <main className="print-whole flex h-dvh flex-col print:h-auto">
       <h1 className="flex flex-wrap items-baseline gap-x-4 border-b-[1.5px] border-ink px-4 py-2 text-xl font-bold">
         Wiring · {unit.name}
         <Link

@@ -101,12 +101,11 @@ function bridgeTest(
         ["out", "supply and motor leads are off"],
         ["in", "something is still connected"],
       ]),
-      ...diodes.map((d) =>
+      // One diode a row: forward, then reverse.
+      ...diodes.flatMap((d) => [
         quantity(cell(d, "f"), `Red ${d.anode}, black ${d.cathode}`, VOLT, { open: true, hint: "about 0.4" }),
-      ),
-      ...diodes.map((d) =>
         quantity(cell(d, "r"), `Red ${d.cathode}, black ${d.anode}`, VOLT, { hint: "OL" }),
-      ),
+      ]),
     ],
     types,
     judge(v) {

@@ -197,6 +197,16 @@ describe("which load it is", () => {
     expect(play(leaking, [], "least expected", rcd, "a").called).toBe("a");
   });
 
+  test("the load that is known to leak is tried first", () => {
+    const leaking = [load("a", 1), load("b", 1, { leakAmps: 0.012 }), load("c", 1)];
+    const rcd = settings({ protection: { kind: "rcd", residualAmps: 0.03 } });
+    const bare: StripStep[] = [{ connected: [], tripped: false, spent: "nothing" }];
+    expect(nextStep(leaking, bare, "one at a time", rcd)).toMatchObject({ connected: ["b"] });
+    // A large load is no likelier for being large.
+    const heavy = [load("a", 1), load("b", 12), load("c", 1)];
+    expect(nextStep(heavy, bare, "one at a time", settings())).toMatchObject({ connected: ["a"] });
+  });
+
   test("a sum: each holds, all together trip", () => {
     const heavy = [load("a", 9), load("b", 8), load("c", 7)];
     const steps: StripStep[] = [{ connected: [], tripped: false, spent: "nothing" }];

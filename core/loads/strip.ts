@@ -29,20 +29,24 @@ export interface WeighedCause {
 const SUPPLY_WEIGHT = 0.5;
 const SUM_WEIGHT = 0.4;
 const OUTSIDE_WEIGHT = 0.2;
+/** A load whose leak alone is at the limit is so many times likelier. Common practice, no source. */
+const LEAK_WEIGHT = 9;
 /** A trip that belongs to no cause, or a hold in spite of one: a nuisance, a fault that came and went. */
 const STRAY = 0.01;
 
 /** What the loads are added up for, and how much of it is allowed. */
 export interface Limit {
   readonly rated: number;
+  /** It is leaks that are added, not what a sound load draws. */
+  readonly leaks: boolean;
   of(load: Load): number;
 }
 
 /** The sum that a device is rated for: running amps, or for a residual device the leaks, of which half must hold. */
 export function limitOf(protection: Protection): Limit {
   return protection.kind === "rcd"
-    ? { rated: 0.5 * protection.residualAmps, of: (l) => l.leakAmps ?? 0 }
-    : { rated: protection.amps, of: (l) => l.amps };
+    ? { rated: 0.5 * protection.residualAmps, leaks: true, of: (l) => l.leakAmps ?? 0 }
+    : { rated: protection.amps, leaks: false, of: (l) => l.amps };
 }
 
 export const sumOver = (limit: Limit, loads: readonly Load[], on?: ReadonlySet<string>): number =>
@@ -61,10 +65,12 @@ export function weighCauses(
 ): WeighedCause[] {
   // Where one load is over the limit by itself, it is that load and no sum.
   const canSum = sumOver(limit, loads) > limit.rated && loads.every((l) => limit.of(l) <= limit.rated);
+  // What a load is known to leak makes it the likelier; what it draws when it is well does not.
+  const known = (l: Load) => (limit.leaks ? 1 + LEAK_WEIGHT * Math.min(1, limit.of(l) / limit.rated) : 1);
   const causes: { cause: Cause; weight: number; trips: (connected: ReadonlySet<string>) => boolean }[] = [
     ...loads.map((l) => ({
       cause: { kind: "load" as const, load: l.id },
-      weight: l.weight,
+      weight: l.weight * known(l),
       trips: (on: ReadonlySet<string>) => on.has(l.id),
     })),
     { cause: { kind: "supply" }, weight: SUPPLY_WEIGHT, trips: () => true },

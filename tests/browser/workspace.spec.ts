@@ -52,6 +52,10 @@ test("the unit's own drawing can be saved as a file, in both regions' symbols", 
   const file = Buffer.concat(chunks);
   // A file of its own: an outside reader draws it, with ink on it and no colour left to a theme.
   expect(file.toString()).not.toContain("var(--");
+  // Printed, it is one sheet, whatever part of it was on the screen.
+  const pdf = (await page.pdf({ preferCSSPageSize: true })).toString("latin1");
+  expect(pdf.match(/\/Type\s*\/Page\b/gu)).toHaveLength(1);
+  expect(pdf).toMatch(/\/MediaBox\s*\[0 0 84[12]/u);
   const { channels } = await sharp(file).flatten({ background: "#fff" }).stats();
   expect(channels[0]!.min).toBeLessThan(80);
 });
@@ -190,4 +194,44 @@ test("a course shows ohms from point to point, and a point on it begins a line",
   await expect(page.getByRole("region", { name: "Course" })).toContainText("ohms from point to point, dead");
   await page.getByRole("button", { name: /^HT1·1 to HT1·2/ }).click();
   await expect(job.line).toHaveValue("HT1·1 HT1·2 ");
+});
+
+test("the addresses of files and of the live record answer in sentences", async ({ page, request }) => {
+  await liveJob(page);
+  const job = page.url().split("/").pop()!;
+  const post = (address: string, data: Buffer) =>
+    request.post(address, { data, headers: { "Content-Type": "application/octet-stream" } });
+  const id = crypto.randomUUID();
+  const refused = async (answer: Awaited<ReturnType<typeof post>>, status: number, says: RegExp) => {
+    expect(answer.status()).toBe(status);
+    expect(await answer.text()).toMatch(says);
+  };
+  await refused(await post(`/jobs/${job}/files?name=a.jpg`, Buffer.from("x")), 400, /id of its own/);
+  await refused(
+    await post(`/jobs/${job}/files?id=${id}&name=a.jpg`, Buffer.from("x")),
+    422,
+    /“a\.jpg” is not a photograph/,
+  );
+  await refused(
+    await post(`/jobs/${job}/files?id=${id}&name=a.jpg`, Buffer.alloc(13_000_000)),
+    413,
+    /12 MB is the most/,
+  );
+  const picture = await photograph();
+  await refused(
+    await post(`/jobs/${crypto.randomUUID()}/files?id=${id}&name=a.jpg`, picture),
+    404,
+    /no such job/,
+  );
+  const stored = await post(`/jobs/${job}/files?id=${id}&name=plug%20P4.jpg`, picture);
+  expect(await stored.json()).toEqual({ stored: id, media: "image/jpeg" });
+  // Sent again, it is the same file.
+  expect((await post(`/jobs/${job}/files?id=${id}&name=plug%20P4.jpg`, picture)).ok()).toBe(true);
+  const file = await request.get(`/files/${id}`);
+  expect(file.headers()["content-disposition"]).toContain("plug%20P4.jpg");
+  expect(file.headers()["content-security-policy"]).toContain("sandbox");
+  const small = await request.get(`/files/${id}?thumbnail`);
+  expect((await sharp(await small.body()).metadata()).width).toBe(240);
+  expect((await request.get(`/files/${crypto.randomUUID()}`)).status()).toBe(404);
+  expect((await request.get(`/jobs/${crypto.randomUUID()}/stream`)).status()).toBe(404);
 });
