@@ -1,4 +1,5 @@
 import { get, set } from "idb-keyval";
+import { fileTooLarge, MOST_FILE_BYTES } from "#core/job/index.ts";
 
 /** A photograph on its way to the server; it stays in the browser's store until the server has it. */
 export interface Photo {
@@ -10,14 +11,10 @@ export interface Photo {
 
 const key = (job: string) => `photos.${job}`;
 
-/** Said before anything is sent, so that a long upload is not refused at its end. As the server's own limit. */
-const MOST_BYTES = 12 * 1024 * 1024;
-
 /** Why a file cannot be attached, as far as it can be known before it is sent. */
 export function photoProblem(file: File): string | undefined {
   if (file.size === 0) return `“${file.name}” is empty.`;
-  if (file.size > MOST_BYTES)
-    return `“${file.name}” has ${Math.round(file.size / 1e6)} MB; ${Math.floor(MOST_BYTES / 1e6)} MB is the most. Take it with a lower resolution, or crop it.`;
+  if (file.size > MOST_FILE_BYTES) return fileTooLarge(file.name, file.size);
   return undefined;
 }
 

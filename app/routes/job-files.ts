@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { checkFile, MOST_BYTES, tooLarge } from "#server/files/checkFile.ts";
+import { fileTooLarge, MOST_FILE_BYTES } from "#core/job/index.ts";
+import { checkFile } from "#server/files/checkFile.ts";
 import { storeFile } from "#server/files/files.ts";
 import type { Route } from "./+types/job-files";
 
@@ -13,9 +14,9 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!id.success) return text("The file needs an id of its own (a UUID).", 400);
   const name = (searchParams.get("name") ?? "").trim().slice(-200) || "photograph";
   const announced = Number(request.headers.get("Content-Length") ?? 0);
-  if (announced > MOST_BYTES) return text(tooLarge(name, announced), 413);
+  if (announced > MOST_FILE_BYTES) return text(fileTooLarge(name, announced), 413);
   const bytes = await readBody(request);
-  if (!bytes) return text(tooLarge(name, MOST_BYTES + 1), 413);
+  if (!bytes) return text(fileTooLarge(name, MOST_FILE_BYTES + 1), 413);
   const checked = await checkFile(bytes, name);
   if (!checked.ok) return text(checked.message, 422);
   if (!(await storeFile(id.data, params.job, name, checked.file))) return text("There is no such job.", 404);
@@ -29,7 +30,7 @@ async function readBody(request: Request): Promise<Buffer | undefined> {
   if (!request.body) return Buffer.alloc(0);
   for await (const chunk of request.body as unknown as AsyncIterable<Uint8Array>) {
     size += chunk.length;
-    if (size > MOST_BYTES) return undefined;
+    if (size > MOST_FILE_BYTES) return undefined;
     chunks.push(chunk);
   }
   return Buffer.concat(chunks);

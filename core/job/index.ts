@@ -52,3 +52,4 @@ export { wiringView, type PointReading, type WiringView } from "./wiringView.ts"
 export { sameInNextState } from "./nextState.ts";
 export { judgeProof, proofRecord, proofSteps, type ProofStep } from "./provingDead.ts";
 export type { TwinRow } from "./twin.ts";
+export { fileTooLarge, MOST_FILE_BYTES } from "./attachments.ts";

@@ -1,8 +1,5 @@
 import sharp from "sharp";
-import type { ATTACHMENT_MEDIA } from "#core/job/index.ts";
-
-/** The largest file taken, bytes. */
-export const MOST_BYTES = 12 * 1024 * 1024;
+import { fileTooLarge, MOST_FILE_BYTES, type ATTACHMENT_MEDIA } from "#core/job/index.ts";
 
 export interface CheckedFile {
   readonly media: (typeof ATTACHMENT_MEDIA)[number];
@@ -26,13 +23,13 @@ const MEDIA = { jpeg: "image/jpeg", png: "image/png", webp: "image/webp" } as co
  */
 export async function checkFile(bytes: Buffer, name: string): Promise<FileResult> {
   if (bytes.length === 0) return refused(`“${name}” is empty.`);
-  if (bytes.length > MOST_BYTES) return refused(tooLarge(name, bytes.length));
+  if (bytes.length > MOST_FILE_BYTES) return refused(fileTooLarge(name, bytes.length));
   if (bytes.subarray(0, 5).toString("latin1") === "%PDF-")
     return { ok: true, file: { media: "application/pdf", content: bytes } };
   try {
     const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS });
     const { format } = await picture.metadata();
-    if (!(format in MEDIA)) return refused(notATaken(name));
+    if (!(format in MEDIA)) return refused(notTaken(name));
     const upright = picture.rotate();
     const content = await upright
       .clone()
@@ -45,15 +42,11 @@ export async function checkFile(bytes: Buffer, name: string): Promise<FileResult
       .toBuffer();
     return { ok: true, file: { media: MEDIA[format as keyof typeof MEDIA], content, thumbnail } };
   } catch {
-    return refused(notATaken(name));
+    return refused(notTaken(name));
   }
 }
 
-export function tooLarge(name: string, bytes: number): string {
-  return `“${name}” has ${Math.round(bytes / 1e6)} MB; ${Math.floor(MOST_BYTES / 1e6)} MB is the most. Take it with a lower resolution, or crop it.`;
-}
-
-function notATaken(name: string): string {
+function notTaken(name: string): string {
   return `“${name}” is not a photograph that can be read, whatever its name says. JPEG, PNG, WebP and PDF are taken.`;
 }
 
