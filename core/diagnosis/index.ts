@@ -1,7 +1,7 @@
 /** Diagnosis: suspects, the fault dictionary, the weighing of findings, what to check next, the call. */
-export { ambiguityGroups, twinsOf } from "./ambiguity.ts";
-export { whatItBetrays, type Betrayal } from "./betrays.ts";
-export { adviseCall, proofOf, type CallAdvice } from "./call.ts";
+export { ambiguityGroups, twinsOf } from "./inference/ambiguity.ts";
+export { whatItBetrays, type Betrayal } from "./inference/betrays.ts";
+export { adviseCall, proofOf, type CallAdvice } from "./call/call.ts";
 export {
   isProtective,
   listChecks,
@@ -18,7 +18,7 @@ export {
   type ReadingCheck,
   type Trial,
   type TrialCheck,
-} from "./checks.ts";
+} from "./planning/checks.ts";
 export {
   costOf,
   coversFor,
@@ -29,20 +29,26 @@ export {
   type CheckCost,
   type Situation,
   type Step,
-} from "./cost.ts";
-export { buildDictionary, DictionarySizeError, type Dictionary } from "./dictionary.ts";
-export type { AnswerRow, ReadingRow, Row } from "./rows.ts";
-export { boardOrComponent, likelyCause, type BoardOrComponent } from "./causes.ts";
-export { contradictions, type Contradiction } from "./contradictions.ts";
-export { remainingMinutes } from "./remaining.ts";
-export { ECONOMY, stopOrCheck, type Economy, type StopOrCheck } from "./stopping.ts";
-export type { Evidence } from "./evidence.ts";
-export { byItem, itemKey, type ItemChance } from "./items.ts";
-export { forecastCheck, rankChecks, STANDING, type OutcomeForecast, type Proposal } from "./nextCheck.ts";
-export type { OutcomeLabel } from "./outcomes.ts";
-export { isSettled, optimalMinutes, split, weightOf, type SmallProblem } from "./optimum.ts";
-export { entropy } from "./information.ts";
-export { findingsSchema, readFindings, type FindingsFile } from "./findingsFile.ts";
+} from "./planning/cost.ts";
+export { buildDictionary, DictionarySizeError, type Dictionary } from "./dictionary/dictionary.ts";
+export type { AnswerRow, ReadingRow, Row } from "./dictionary/rows.ts";
+export { boardOrComponent, likelyCause, type BoardOrComponent } from "./suspects/causes.ts";
+export { contradictions, type Contradiction } from "./inference/contradictions.ts";
+export { remainingMinutes } from "./planning/remaining.ts";
+export { ECONOMY, stopOrCheck, type Economy, type StopOrCheck } from "./planning/stopping.ts";
+export type { Evidence } from "./inference/evidence.ts";
+export { byItem, itemKey, type ItemChance } from "./suspects/items.ts";
+export {
+  forecastCheck,
+  rankChecks,
+  STANDING,
+  type OutcomeForecast,
+  type Proposal,
+} from "./planning/nextCheck.ts";
+export type { OutcomeLabel } from "./planning/outcomes.ts";
+export { isSettled, optimalMinutes, split, weightOf, type SmallProblem } from "./planning/optimum.ts";
+export { entropy } from "./planning/information.ts";
+export { findingsSchema, readFindings, type FindingsFile } from "./inference/findingsFile.ts";
 export {
   nextByOrder,
   nextOnPlainWalk,
@@ -50,9 +56,9 @@ export {
   type Order,
   type Standpoint,
   type WalkOrder,
-} from "./orders.ts";
-export { playFault, type Play, type PlayOptions, type Truth } from "./play.ts";
-export { isOutside, weighWithPairs, type Weighed } from "./pairs.ts";
-export { weigh, type Posterior } from "./posterior.ts";
-export { fromScale, toScale } from "./scale.ts";
-export { AS_IT_SHOULD, listSuspects, NOT_IN_MODEL, type Case, type Suspect } from "./suspects.ts";
+} from "./planning/orders.ts";
+export { playFault, type Play, type PlayOptions, type Truth } from "./planning/play.ts";
+export { isOutside, weighWithPairs, type Weighed } from "./suspects/pairs.ts";
+export { weigh, type Posterior } from "./inference/posterior.ts";
+export { fromScale, toScale } from "./dictionary/scale.ts";
+export { AS_IT_SHOULD, listSuspects, NOT_IN_MODEL, type Case, type Suspect } from "./suspects/suspects.ts";

@@ -1,10 +1,17 @@
 /** The unit model: its schema, the part catalogue with failure modes, and its expansion into a circuit. */
 export { CATALOGUE, modesOf, type ModeKind, type PartKind } from "./catalogue/index.ts";
-export { conductorOhms, gaugeMm2 } from "./catalogue/conductorOhms.ts";
-export { fuseSeconds } from "./catalogue/fuseSeconds.ts";
-export { ntcOhms, platinumOhms, typeKMillivolts } from "./catalogue/sensors.ts";
-export type { Board, BoardCondition, BoardInput, BoardStep, BoardThresholds } from "./board.ts";
-export { expandState, expandUnit, setupKey, type ExpandedUnit, type Fault, type Setup } from "./expand.ts";
+export { conductorOhms, gaugeMm2 } from "./catalogue/conductors/conductorOhms.ts";
+export { fuseSeconds } from "./catalogue/protection/fuseSeconds.ts";
+export { ntcOhms, platinumOhms, typeKMillivolts } from "./catalogue/sensors/sensors.ts";
+export type { Board, BoardCondition, BoardInput, BoardStep, BoardThresholds } from "./model/board.ts";
+export {
+  expandState,
+  expandUnit,
+  setupKey,
+  type ExpandedUnit,
+  type Fault,
+  type Setup,
+} from "./expand/expand.ts";
 export {
   unitSchema,
   type Course,
@@ -17,8 +24,14 @@ export {
   type State,
   type UnitFile,
   type UnitModel,
-} from "./model.ts";
-export { ModelError, readUnit, readUnitOrThrow, type ModelProblem, type ReadUnitResult } from "./readUnit.ts";
-export { withVariants } from "./variants.ts";
-export { lintUnit, type LintFinding, type LintRule } from "./lint.ts";
-export { unitJsonSchema } from "./jsonSchema.ts";
+} from "./model/model.ts";
+export {
+  ModelError,
+  readUnit,
+  readUnitOrThrow,
+  type ModelProblem,
+  type ReadUnitResult,
+} from "./model/readUnit.ts";
+export { withVariants } from "./model/variants.ts";
+export { lintUnit, type LintFinding, type LintRule } from "./model/lint.ts";
+export { unitJsonSchema } from "./model/jsonSchema.ts";

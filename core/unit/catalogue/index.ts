@@ -8,12 +8,12 @@ import {
   splice,
   thermalFuse,
   wire,
-} from "./conductors.ts";
-import { buckRegulator, charger, powerSupply } from "./converters.ts";
-import { ledDisplay, peripheral, serialPort } from "./displays.ts";
-import { flameSensor, gasValve, sparkDriver } from "./gas.ts";
-import { heater, railLoad, resistor } from "./loads.ts";
-import { battery, dcSupply, splitPhase } from "./moreSupplies.ts";
+} from "./conductors/conductors.ts";
+import { buckRegulator, charger, powerSupply } from "./supplies/converters.ts";
+import { ledDisplay, peripheral, serialPort } from "./loads/displays.ts";
+import { flameSensor, gasValve, sparkDriver } from "./loads/gas.ts";
+import { heater, railLoad, resistor } from "./loads/loads.ts";
+import { battery, dcSupply, splitPhase } from "./supplies/moreSupplies.ts";
 import {
   highSideOutput,
   lowSideOutput,
@@ -22,14 +22,21 @@ import {
   residualCurrentDevice,
   transistor,
   triacOutput,
-} from "./outputs.ts";
-import { capacitor, igniter, lamp, potentiometer, sparkGap, varistor } from "./passives.ts";
+} from "./switching/outputs.ts";
+import { capacitor, igniter, lamp, potentiometer, sparkGap, varistor } from "./passives/passives.ts";
 import type { ModeKind, PartKind } from "./partKind.ts";
-import { powerTransformer } from "./powerTransformer.ts";
-import { changeOverRelay, contactor, doubleRelay, relay } from "./relays.ts";
-import { bridge, diode, inverterBridge, led, sixDiodeBridge, zener } from "./semiconductors.ts";
-import { ntc, ptc, pulseSensor, rtd, thermocouple } from "./sensors.ts";
-import { mains, rectifier, regulator, transformer } from "./supplies.ts";
+import { powerTransformer } from "./supplies/powerTransformer.ts";
+import { changeOverRelay, contactor, doubleRelay, relay } from "./switching/relays.ts";
+import {
+  bridge,
+  diode,
+  inverterBridge,
+  led,
+  sixDiodeBridge,
+  zener,
+} from "./semiconductors/semiconductors.ts";
+import { ntc, ptc, pulseSensor, rtd, thermocouple } from "./sensors/sensors.ts";
+import { mains, rectifier, regulator, transformer } from "./supplies/supplies.ts";
 import {
   cutout,
   doorSwitch,
@@ -38,8 +45,8 @@ import {
   positionSwitch,
   proofSwitch,
   thermostat,
-} from "./switches.ts";
-import { dcMotor, motor, solenoid, splitWindingMotor, threePhaseMotor } from "./windings.ts";
+} from "./switching/switches.ts";
+import { dcMotor, motor, solenoid, splitWindingMotor, threePhaseMotor } from "./motors/windings.ts";
 
 const KINDS = [
   mains,

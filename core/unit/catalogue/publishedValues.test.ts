@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { conductorOhms, fuseSeconds, gaugeMm2 } from "../index.ts";
-import { saturationAmps } from "./semiconductors.ts";
+import { saturationAmps } from "./semiconductors/semiconductors.ts";
 
 describe("American wire gauge (ASTM B258, table of nominal diameters, from memory)", () => {
   test.each([

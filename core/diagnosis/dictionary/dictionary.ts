@@ -1,0 +1,223 @@
+import { setupKey, type UnitModel } from "#core/unit/index.ts";
+import { symptomTable, type Symptom, type SymptomTable } from "#core/sequence/index.ts";
+import { listChecks, type Check, type ObservationCheck, type TrialCheck } from "../planning/checks.ts";
+import { Benches, IMAGINED, NOTICED } from "./circuitRows.ts";
+import { appendCases, type AnswerRow, type Row } from "./rows.ts";
+import { listSuspects, type Case, type Suspect, type SuspectList } from "../suspects/suspects.ts";
+import { trialRow } from "./trials.ts";
+
+/** Every check in every case: the fault dictionary of one unit. */
+export interface Dictionary {
+  readonly unit: UnitModel;
+  readonly suspects: readonly Suspect[];
+  readonly cases: readonly Case[];
+  readonly rows: readonly Row[];
+  /** Row of any check, computed and kept when it is not among `rows`. */
+  row(check: Check): Row;
+  /** What each case looks like in an ordinary run; undefined for a unit without a sequence. Computed when first asked for. */
+  symptoms(report?: (done: number) => void): SymptomTable | undefined;
+  /** Takes a table that was computed elsewhere, from `cases` and their faults in order. */
+  acceptSymptoms(table: SymptomTable): void;
+  /** The same, if somebody has asked for it already. */
+  symptomsSoFar(): SymptomTable | undefined;
+  /** Fuses and breakers that case i opens in some live state. */
+  opens(i: number): ReadonlySet<string>;
+  /** The same dictionary with further suspects that are pairs, and their cases. */
+  withPairs(more: SuspectList): Dictionary;
+  /** Setups in which a case's contacts do not settle, as "suspect id @ setup". */
+  readonly chattering: readonly string[];
+}
+
+/** Readings (checks × cases) that a dictionary holds at most: 12 bytes each. */
+const MOST_READINGS = 4e7;
+
+/** Thrown for a unit whose dictionary would not fit. */
+export class DictionarySizeError extends Error {
+  constructor(checks: number, cases: number, most: number) {
+    super(
+      `This unit has ${checks} checks and ${cases} ways to fail, ${Math.round((checks * cases) / 1e6)} million readings; ` +
+        `${most / 1e6} million fit. Give it fewer points or states, or set weights of parts that hardly fail to 0.`,
+    );
+    this.name = "DictionarySizeError";
+  }
+}
+
+/**
+ * Builds the dictionary: one healthy factorisation a setup, every case a low-rank change of it.
+ * @throws DictionarySizeError before any work, for a unit that is too large
+ * @param report called with 0…1 after each setup
+ * @param most readings that may be held
+ */
+export function buildDictionary(
+  unit: UnitModel,
+  report?: (done: number) => void,
+  most = MOST_READINGS,
+): Dictionary {
+  const { suspects, cases } = listSuspects(unit);
+  const checks = listChecks(unit);
+  if (checks.length * cases.length > most) throw new DictionarySizeError(checks.length, cases.length, most);
+  let table: SymptomTable | undefined;
+  const symptoms = (ongoing?: (done: number) => void) => {
+    if (!unit.sequence) return undefined;
+    return (table ??= symptomTable(
+      unit,
+      cases.map((c) => c.fault),
+      ongoing,
+    ));
+  };
+  const source: Source = {
+    unit,
+    singles: cases,
+    benches: new Benches(unit),
+    pairs: new Map(),
+    symptoms,
+    symptomsSoFar: () => table,
+    acceptSymptoms: (computed) => {
+      if (computed.rows.length !== cases.length)
+        throw new RangeError(`A table of ${computed.rows.length} symptoms for ${cases.length} cases.`);
+      table ??= computed;
+    },
+  };
+  const rows = computeRows(source, suspects, cases, checks, [], report);
+  return assemble(source, suspects, cases, [...rows.values()]);
+}
+
+/** What every dictionary of one unit is computed from. */
+interface Source {
+  readonly unit: UnitModel;
+  /** The cases of single faults, as the symptom table has them. */
+  readonly singles: readonly Case[];
+  readonly benches: Benches;
+  /** Rows of the pairs of faults solved so far. */
+  readonly pairs: Map<string, Map<string, Row>>;
+  readonly symptoms: Dictionary["symptoms"];
+  readonly symptomsSoFar: Dictionary["symptomsSoFar"];
+  readonly acceptSymptoms: Dictionary["acceptSymptoms"];
+}
+
+function assemble(
+  source: Source,
+  suspects: readonly Suspect[],
+  cases: readonly Case[],
+  rows: readonly Row[],
+  known: readonly Row[] = rows,
+): Dictionary {
+  const { unit, benches, symptoms, symptomsSoFar, acceptSymptoms } = source;
+  const byId = new Map(known.map((row) => [row.check.id, row]));
+  return {
+    unit,
+    suspects,
+    cases,
+    rows,
+    chattering: benches.chattering,
+    symptoms,
+    symptomsSoFar,
+    acceptSymptoms,
+    opens: (i) => benches.opens.get(cases[i]!) ?? NOTHING,
+    row(check) {
+      let row = byId.get(check.id);
+      if (!row) {
+        row = computeRows(source, suspects, cases, [check], rows).get(check.id)!;
+        byId.set(check.id, row);
+      }
+      return row;
+    },
+    withPairs(more) {
+      if (more.suspects.length === 0) return this;
+      const all = [...suspects, ...more.suspects];
+      const known = [...byId.values()];
+      const tails = more.cases.map((c) => pairRows(source, all, cases[0]!, c, known));
+      const grown = appendCases(known, tails);
+      return assemble(source, all, [...cases, ...more.cases], grown.slice(0, rows.length), grown);
+    },
+  };
+}
+
+/** Rows of one pair of faults, [healthy, pair] each, for the checks of `rows`; kept, so that every pair is solved once. */
+function pairRows(
+  source: Source,
+  suspects: readonly Suspect[],
+  healthy: Case,
+  pair: Case,
+  rows: readonly Row[],
+): ReadonlyMap<string, Row> {
+  const key = JSON.stringify([pair.fault, pair.second]);
+  let own = source.pairs.get(key);
+  if (!own) source.pairs.set(key, (own = new Map<string, Row>()));
+  const missing = rows.filter((row) => !own.has(row.check.id)).map((row) => row.check);
+  if (missing.length > 0)
+    for (const [id, row] of computeRows(source, suspects, [healthy, pair], missing, rows)) own.set(id, row);
+  return own;
+}
+
+const NOTHING: ReadonlySet<string> = new Set();
+
+/** Rows of the checks for the cases given, whose first is the healthy one, by the check's id. */
+function computeRows(
+  source: Source,
+  suspects: readonly Suspect[],
+  cases: readonly Case[],
+  checks: readonly Check[],
+  known: readonly Row[],
+  report?: (done: number) => void,
+): Map<string, Row> {
+  const { unit, benches } = source;
+  const byId = new Map<string, Row>();
+  const settled = checks.filter((c) => !seenInRun(unit, c) && !isTable(c));
+  const groups = groupBySetup(settled);
+  let done = 0;
+  for (const group of groups.values()) {
+    for (const row of benches.rows(suspects, cases, group[0]!.setup, group)) byId.set(row.check.id, row);
+    report?.(++done / groups.size);
+  }
+  const own = [...byId.values()].filter((row) => "mean" in row);
+  for (const check of checks)
+    if (isTable(check))
+      byId.set(check.id, trialRow(unit, suspects, cases, check, own.length > 0 ? own : known));
+    else if (check.kind === "observation" && seenInRun(unit, check))
+      byId.set(check.id, runRow(source, suspects, cases, check));
+  return byId;
+}
+
+/** Trials that follow from where the fault is; the others are settled by the circuit. */
+function isTable(check: Check): check is TrialCheck {
+  return check.kind === "trial" && check.trial !== "strip";
+}
+
+/** Observations that only a run of the sequence can predict. */
+function seenInRun(unit: UnitModel, check: Check): boolean {
+  if (check.kind !== "observation") return false;
+  const { kind } = unit.observations.find((o) => o.id === check.observation)!;
+  return kind === "reaches" || kind === "code";
+}
+
+/** A pair reaches a step that both of its faults let it reach, and shows a code that either shows. */
+function runRow(
+  { unit, singles, symptoms }: Source,
+  suspects: readonly Suspect[],
+  cases: readonly Case[],
+  check: ObservationCheck,
+): AnswerRow {
+  const { kind, step, code } = unit.observations.find((o) => o.id === check.observation)!;
+  const { rows } = symptoms()!;
+  const present = (s: Symptom) => (kind === "code" ? s.code === code : s.reached.includes(step!));
+  const own = new Map(singles.map((c, i) => [c, rows[i]!]));
+  const ofSuspect = new Map(singles.map((c, i) => [c.suspect, rows[i]!]));
+  const chance = Float64Array.from(cases, (c) => {
+    const alone = own.get(c);
+    const both = suspects[c.suspect]!.both?.map((s) => ofSuspect.get(s)!) ?? [alone!];
+    return (kind === "code" ? both.some(present) : both.every(present)) ? NOTICED : IMAGINED;
+  });
+  return { check, chance };
+}
+
+function groupBySetup(checks: readonly Check[]): Map<string, Check[]> {
+  const groups = new Map<string, Check[]>();
+  for (const check of checks) {
+    const key = setupKey(check.setup);
+    const group = groups.get(key);
+    if (group) group.push(check);
+    else groups.set(key, [check]);
+  }
+  return groups;
+}

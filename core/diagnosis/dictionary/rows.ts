@@ -1,0 +1,52 @@
+import type { ObservationCheck, ReadingCheck, TrialCheck } from "../planning/checks.ts";
+
+/** What one reading check shows in every case; each array has one entry per case, on the scale of scale.ts. */
+export interface ReadingRow {
+  readonly check: ReadingCheck;
+  readonly mean: Float32Array;
+  readonly sd: Float32Array;
+  /** d(mean)/d(supply scale). */
+  readonly slope: Float32Array;
+}
+
+/** Chance, per case, that the check is answered with yes. */
+export interface AnswerRow {
+  readonly check: ObservationCheck | TrialCheck;
+  readonly chance: Float64Array;
+}
+
+export type Row = ReadingRow | AnswerRow;
+
+/**
+ * Rows with further cases at their end, one for each tail: the rows of the same checks in that case, after the healthy
+ * one.
+ */
+export function appendCases(rows: readonly Row[], tails: readonly ReadonlyMap<string, Row>[]): Row[] {
+  // Points on one net share their arrays, and go on sharing them.
+  const grown = new Map<Float32Array, Float32Array>();
+  const grow = (base: Float32Array, last: (row: ReadingRow) => Float32Array, id: string) => {
+    let array = grown.get(base);
+    if (!array) {
+      array = new Float32Array(base.length + tails.length);
+      array.set(base);
+      tails.forEach((tail, i) => (array![base.length + i] = last(tail.get(id) as ReadingRow)[1]!));
+      grown.set(base, array);
+    }
+    return array;
+  };
+  return rows.map((row): Row => {
+    const { id } = row.check;
+    if ("chance" in row) {
+      const chance = new Float64Array(row.chance.length + tails.length);
+      chance.set(row.chance);
+      tails.forEach((tail, i) => (chance[row.chance.length + i] = (tail.get(id) as AnswerRow).chance[1]!));
+      return { check: row.check, chance };
+    }
+    return {
+      check: row.check,
+      mean: grow(row.mean, (r) => r.mean, id),
+      sd: grow(row.sd, (r) => r.sd, id),
+      slope: grow(row.slope, (r) => r.slope, id),
+    };
+  });
+}

@@ -1,0 +1,17 @@
+import type { ObservationCheck, ReadingCheck, TrialCheck } from "../planning/checks.ts";
+
+/** The result of a check, as far as the weighing needs it. */
+export type Evidence =
+  | { readonly kind: "reading"; readonly id: string; readonly check: ReadingCheck; readonly value: number }
+  | { readonly kind: "beep"; readonly id: string; readonly check: ReadingCheck; readonly beep: boolean }
+  | {
+      readonly kind: "seen";
+      readonly id: string;
+      /** What was seen, or tried: `seen` is the answer yes. */
+      readonly check: ObservationCheck | TrialCheck;
+      readonly seen: boolean;
+      /** It comes and goes. */
+      readonly sometimes?: boolean;
+    }
+  /** An earlier repairer says this item was replaced: a claim, so it weighs little. */
+  | { readonly kind: "claim"; readonly id: string; readonly item: string };

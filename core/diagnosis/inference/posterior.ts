@@ -1,0 +1,118 @@
+import type { Dictionary } from "../dictionary/dictionary.ts";
+import type { Evidence } from "./evidence.ts";
+import { answerLikelihood, readingDensities, supplyAtStart, thin, type SupplyBelief } from "./likelihood.ts";
+import { RepeatedReading } from "./repeats.ts";
+import { spreadOnScale, toScale } from "../dictionary/scale.ts";
+import { NOT_IN_MODEL } from "../suspects/suspects.ts";
+
+/** What the findings leave. All chances sum to 1 over their own list. */
+export interface Posterior {
+  /** Per case; the rest of the mass is `notInModel`. */
+  readonly cases: Float64Array;
+  readonly notInModel: number;
+  /** Per suspect, in the dictionary's order. */
+  readonly suspects: Float64Array;
+  readonly supply: SupplyBelief;
+  /** Readings taken, by check. */
+  readonly readings: ReadonlyMap<string, RepeatedReading>;
+  /** Log likelihood, by check (or claim), of all that was found there: per case, and outside the model in the last entry. */
+  readonly logs: ReadonlyMap<string, Float64Array>;
+  /** Chances of the suspects before any finding. */
+  readonly start: Float64Array;
+  /** Per finding, in order, the chances of the suspects once it was weighed. */
+  readonly after: readonly { readonly id: string; readonly suspects: Float64Array }[];
+}
+
+/** A repeat of a look or a beep adds this share of its weight: the same error may be in both. */
+const REPEAT = 0.3;
+
+/** Weighs the findings in their order, by log-sum-exp. Repeats of one reading are weighed together. */
+export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Posterior {
+  const { cases, suspects } = dictionary;
+  const n = cases.length;
+  // The last entry is "not in the model".
+  const log = new Float64Array(n + 1);
+  cases.forEach((c, i) => (log[i] = Math.log(suspects[c.suspect]!.prior * c.share)));
+  log[n] = Math.log(suspects.find((s) => s.id === NOT_IN_MODEL)!.prior);
+  // The same without the readings: what the complaint alone leaves, against which a fault outside the model is held.
+  const heard = log.slice();
+  let told = normalised(heard);
+  const supply = supplyAtStart(n);
+  const readings = new Map<string, RepeatedReading>();
+  const logs = new Map<string, Float64Array>();
+  const answered = new Set<string>();
+  const start = bySuspect(dictionary, normalised(log));
+  let after: Posterior["after"] | undefined;
+  const steps = findings.map((finding) => {
+    if (finding.kind === "reading") {
+      const { check } = finding;
+      const row = dictionary.row(check);
+      if ("chance" in row) throw new RangeError(`${check.id} is an observation, not a reading.`);
+      const y = toScale(check.fn, finding.value);
+      const repeated = readings.get(check.id) ?? new RepeatedReading();
+      readings.set(check.id, repeated);
+      const { honest, slip } = readingDensities(row, y, supply, told);
+      repeated.add(y, NEAR * spreadOnScale(check.fn, finding.value, 0), honest, slip);
+      const joint = new Float64Array(n + 1);
+      for (let i = 0; i <= n; i++) joint[i] = repeated.log(i);
+      thin(dictionary, joint.subarray(0, n));
+      const before = logs.get(check.id);
+      logs.set(check.id, joint);
+      for (let i = 0; i <= n; i++) log[i]! += joint[i]! - (before?.[i] ?? 0);
+    } else {
+      const likelihood = answerLikelihood(dictionary, told, finding);
+      const key = finding.kind === "claim" ? finding.id : finding.check.id;
+      const factor = answered.has(key) ? REPEAT : 1;
+      answered.add(key);
+      const own = logs.get(key) ?? new Float64Array(n + 1);
+      logs.set(key, own);
+      for (let i = 0; i <= n; i++) {
+        const add = factor * (i < n ? likelihood.cases[i]! : likelihood.notInModel);
+        own[i]! += add;
+        log[i]! += add;
+        heard[i]! += add;
+      }
+      told = normalised(heard);
+    }
+    return { id: finding.id, log: log.slice() };
+  });
+  const chances = normalised(log);
+  return {
+    cases: chances.subarray(0, n),
+    notInModel: chances[n]!,
+    suspects: bySuspect(dictionary, chances),
+    supply,
+    readings,
+    logs,
+    start,
+    get after() {
+      return (after ??= steps.map((s) => ({
+        id: s.id,
+        suspects: bySuspect(dictionary, normalised(s.log)),
+      })));
+    },
+  };
+}
+
+/** Two readings of one check agree within so many deviations of the meter. */
+const NEAR = 4;
+
+/** No suspect ever leaves the list for good: a floor far below anything one shows. */
+const FLOOR = 1e-12;
+
+function normalised(log: Float64Array): Float64Array {
+  let top = -Infinity;
+  for (const value of log) top = Math.max(top, value);
+  const chances = new Float64Array(log.length);
+  let sum = 0;
+  for (let i = 0; i < log.length; i++) sum += chances[i] = Math.max(FLOOR, Math.exp(log[i]! - top));
+  for (let i = 0; i < log.length; i++) chances[i]! /= sum;
+  return chances;
+}
+
+function bySuspect(dictionary: Dictionary, chances: Float64Array): Float64Array {
+  const own = new Float64Array(dictionary.suspects.length);
+  dictionary.cases.forEach((c, i) => (own[c.suspect]! += chances[i]!));
+  own[dictionary.suspects.findIndex((s) => s.id === NOT_IN_MODEL)] = chances[dictionary.cases.length]!;
+  return own;
+}
