@@ -10,8 +10,8 @@ export {
   voltageInto,
   type DomainView,
 } from "./equations/domainView.ts";
-export { periodicState, type PeriodicState } from "./periodic/periodic.ts";
-export { portDiodes, solvePorts, type PortDiodes } from "./periodic/portDiodes.ts";
+export { periodicState, type PeriodicState } from "./periodic/periodicState.ts";
+export { portsOf, solvePorts, type Ports } from "./periodic/ports.ts";
 export { harmonicsAcross } from "./equations/solved.ts";
 export { openedIn, type Opened } from "./steady/protection.ts";
 export { settle, type OperatingPoint } from "./steady/operatingPoint.ts";

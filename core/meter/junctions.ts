@@ -1,16 +1,16 @@
 import {
   OPEN_OHMS,
-  portDiodes,
+  portsOf,
   solvePorts,
   transferInto,
   type Control,
   type OperatingPoint,
-  type PortDiodes,
+  type Ports,
 } from "#core/circuit/index.ts";
 
 /**
  * A dead circuit's diodes as the meter's own current finds them: the linear network, the diodes out of it, reduced to
- * their ports (see portDiodes). The meter is a source behind a resistance, between p and q:
+ * their ports (see portsOf). The meter is a source behind a resistance, between p and q:
  *
  *   i = (E − v)/R,  v = z_mm·i − Σ t_md·f_d,  so that w_d = t_d·E/(R + z_mm) and Z'_de = Z_de − t_d·t_e/(R + z_mm)
  *
@@ -88,7 +88,7 @@ export function voltsUnder(at: Probe, source: Source): number | undefined {
   const amps = source.volts / total;
   if (!wakes(at, source)) return amps * ohms;
   const z = junctions.z.map((v, i) => v - (t[Math.floor(i / k)]! * t[i % k]!) / total);
-  const ports: PortDiodes = portDiodes(junctions.diodes, z);
+  const ports: Ports = portsOf(junctions.diodes, z);
   const w = t.map((v) => v * amps);
   const u = new Float64Array(k);
   if (!solvePorts(ports, w, u)) return undefined;

@@ -4,17 +4,19 @@ import type { Constraint, Analysis } from "../model/branch.ts";
 export type Sparse = readonly { readonly index: number; readonly value: number }[];
 
 /**
- * The equation of a constraint: Σ entries · unknowns = volts (amperes where it fixes its own current). `row` is the unknown that holds its current.
+ * The equation of a constraint: Σ entries · unknowns = volts + j·imaginary (amperes where it fixes its own current). `row` is the unknown that holds its current.
  * Where the constraint is idle (a transformer at DC, a regulator that is off or at AC) the equation is current = 0.
  */
 export function constraintRow(
   c: Constraint,
   row: number,
   domain: Analysis,
-): { entries: Sparse; volts: number } {
-  if (isIdle(c, domain)) return { entries: [{ index: row, value: 1 }], volts: 0 };
-  if (c.kind === "regulator" && c.region === "limited")
-    return { entries: [{ index: row, value: 1 }], volts: c.amps };
+): { entries: Sparse; volts: number; imaginary: number } {
+  const own = [{ index: row, value: 1 }];
+  if (c.kind === "regulator" && domain === "ac")
+    return { entries: own, volts: c.acRe ?? 0, imaginary: c.acIm ?? 0 };
+  if (isIdle(c, domain)) return { entries: own, volts: 0, imaginary: 0 };
+  if (c.kind === "regulator" && c.region === "limited") return { entries: own, volts: c.amps, imaginary: 0 };
   const terms: readonly (readonly [node: number, factor: number])[] =
     c.kind === "transformer"
       ? [
@@ -33,7 +35,7 @@ export function constraintRow(
             [c.b, -1],
           ];
   const entries = terms.filter(([node]) => node > 0).map(([node, value]) => ({ index: node - 1, value }));
-  return { entries, volts: c.kind === "regulator" ? c.volts : 0 };
+  return { entries, volts: c.kind === "regulator" ? c.volts : 0, imaginary: 0 };
 }
 
 export function isIdle(c: Constraint, domain: Analysis): boolean {

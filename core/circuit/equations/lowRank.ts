@@ -71,10 +71,10 @@ export function updateDomain(
   for (const { row, was, now } of constraints) {
     const before = constraintRow(was, row, base.domain);
     const after = constraintRow(now, row, base.domain);
-    const v = [...after.entries, ...before.entries.map(({ index, value }) => ({ index, value: -value }))];
+    const v = differenceOf(after.entries, before.entries);
     const column = respond(base, [{ index: row, value: 1 }]);
-    add(x, column, after.volts - before.volts, 0);
-    ranks.push({ v, dRe: 1, dIm: 0, column, row: respondTransposed(base, v) });
+    add(x, column, after.volts - before.volts, after.imaginary - before.imaginary);
+    if (v.length > 0) ranks.push({ v, dRe: 1, dIm: 0, column, row: respondTransposed(base, v) });
   }
   const m = middle(ranks);
   if (m === undefined) return undefined;
@@ -89,6 +89,13 @@ export function updateDomain(
     xIm: x.im,
     changed,
   };
+}
+
+/** Entries of a − b, those that cancel left out. */
+function differenceOf(a: Sparse, b: Sparse): Sparse {
+  const sum = new Map(a.map(({ index, value }) => [index, value]));
+  for (const { index, value } of b) sum.set(index, (sum.get(index) ?? 0) - value);
+  return [...sum].flatMap(([index, value]) => (value === 0 ? [] : [{ index, value }]));
 }
 
 /** x ← x + re·y, for a domain without imaginary parts. */

@@ -1,10 +1,9 @@
 import type { Branch, Constraint, Domain } from "../model/branch.ts";
 import type { Circuit } from "../model/circuit.ts";
 import type { Setting } from "../model/control.ts";
-import { isIdle } from "./constraintRow.ts";
 import { branchCurrentInto, unchanged, voltageInto, type DomainView } from "./domainView.ts";
 import { updateDomain, type BranchChange, type ConstraintChange } from "./lowRank.ts";
-import type { PeriodicState } from "../periodic/periodic.ts";
+import type { PeriodicState } from "../periodic/periodicState.ts";
 import { solveDomain } from "./system.ts";
 
 /** A circuit with its controls in place, in both domains. */
@@ -69,8 +68,7 @@ function viewOf(circuit: Circuit, domain: Domain, base: Solved | undefined): Dom
     const nodes = circuit.nodeNames.length - 1;
     circuit.constraints.forEach((now, i) => {
       const was = base.circuit.constraints[i]!;
-      if (!isIdle(was, domain) || !isIdle(now, domain))
-        if (!sameEquation(was, now)) constraints.push({ row: nodes + i, was, now });
+      if (!sameEquation(domain, was, now)) constraints.push({ row: nodes + i, was, now });
     });
     if (
       branches.every(({ index, branch }) => sameIn(domain, branch, base.circuit.branches[index]!)) &&
@@ -91,10 +89,12 @@ function sameIn(domain: Domain, a: Branch, b: Branch): boolean {
     : same && a.dcVolts === b.dcVolts && a.dcOhms === b.dcOhms;
 }
 
-function sameEquation(a: Constraint, b: Constraint): boolean {
-  if (a.kind === "regulator")
-    return b.kind === "regulator" && a.region === b.region && a.volts === b.volts && a.amps === b.amps;
-  return b.kind === "transformer" && a.ratio === b.ratio;
+function sameEquation(domain: Domain, a: Constraint, b: Constraint): boolean {
+  if (a.kind === "regulator" && b.kind === "regulator")
+    return domain === "ac"
+      ? (a.acRe ?? 0) === (b.acRe ?? 0) && (a.acIm ?? 0) === (b.acIm ?? 0)
+      : a.region === b.region && a.volts === b.volts && a.amps === b.amps;
+  return domain === "dc" || (a.kind === "transformer" && b.kind === "transformer" && a.ratio === b.ratio);
 }
 
 const scratch = new Float64Array(2);

@@ -130,6 +130,7 @@ export function assemble(circuit: Circuit, domain: Analysis): Equations {
     for (const { index, value } of equation.entries) aRe[slotOf(pattern, row, index)]! += value;
     for (const { index, value } of constraintColumn(constraint)) aRe[slotOf(pattern, index, row)]! += value;
     b.re[row] = equation.volts;
+    b.im[row] = equation.imaginary;
   });
   for (const node of looseIslands(circuit)) aRe[slotOf(pattern, node - 1, node - 1)]! += 1 / ISLAND_LEAK_OHMS;
   return { pattern, aRe, aIm, b, values };

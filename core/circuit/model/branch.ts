@@ -59,6 +59,9 @@ export type Constraint =
       readonly region: RegulatorRegion;
       readonly volts: number;
       readonly amps: number;
+      /** At the mains frequency a regulator passes nothing, or this current, A RMS: what a cycle was found to drive. */
+      readonly acRe?: number;
+      readonly acIm?: number;
     };
 
 export type RegulatorRegion = "regulating" | "starved" | "limited" | "off";

@@ -113,4 +113,17 @@ export interface Setting {
     readonly dcVolts: number;
   };
   readonly loadOhms?: number;
+  /** Regulator in a circuit whose diodes the mains swings: how it stands in the mean of the cycle. */
+  readonly mean?: MeanRegulator;
+}
+
+/** A regulator over a cycle, as its constraint has it, and the fundamental of its current, A RMS. */
+export interface MeanRegulator {
+  readonly region: RegulatorRegion;
+  readonly volts: number;
+  readonly amps: number;
+  readonly acRe: number;
+  readonly acIm: number;
+  /** It holds its output all along, with the input nowhere near its dropout. */
+  readonly steady: boolean;
 }

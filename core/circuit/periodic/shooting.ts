@@ -1,114 +1,198 @@
-import { solveSmallInPlace } from "./portDiodes.ts";
+import { cycleRecord, runCycleInPlace, stateSize, type CycleRecord } from "./cycle.ts";
+import type { Network } from "./network.ts";
+import { solveManyInPlace } from "./ports.ts";
 
-/**
- * Shooting (T. J. Aprille and T. N. Trick 1972, from memory): Newton's method on those states z of a cycle that
- * outlast it, δ = (I − ∂z(T)/∂z(0))⁻¹·(z(T) − z(0)), the rest following by themselves. A smoothing capacitor gains less
- * the fuller it is, so that from below every step stays below. The matrix is measured by one cycle a state, carried
- * over from a similar circuit where there is one, and kept up to date by Broyden's rank-one change (1965, from memory).
- */
-export class Shooting {
-  /** I − ∂z(T)/∂z(0) in units of `scale`, row-major; undefined until it is needed. */
-  jacobian: Float64Array | undefined;
-  /** Indices of the slow states; each has its value a step before `stride` further on. */
-  private readonly states: readonly number[];
-  private readonly stride: number;
-  private readonly run: (from: Float64Array) => Float64Array | undefined;
-  /** Largest size of each state so far. */
-  private readonly scale: Float64Array;
-  private last: { z: Float64Array; gap: Float64Array } | undefined;
-  private worstBefore = Infinity;
-  private stalls = 0;
-
-  constructor(
-    states: readonly number[],
-    stride: number,
-    run: (from: Float64Array) => Float64Array | undefined,
-    jacobian: Float64Array | undefined,
-  ) {
-    this.states = states;
-    this.stride = stride;
-    this.run = run;
-    this.scale = new Float64Array(4 * stride).fill(1e-3);
-    if (jacobian?.length === states.length ** 2) this.jacobian = jacobian.slice();
-  }
-
-  /** Largest change of any state over the cycle, relative to its size. */
-  moved(y: Float64Array, image: Float64Array): number {
-    let worst = 0;
-    for (let i = 0; i < this.scale.length; i++) {
-      this.scale[i] = Math.max(this.scale[i]!, Math.abs(image[i]!));
-      worst = Math.max(worst, Math.abs(image[i]! - y[i]!) / this.scale[i]!);
-    }
-    return worst;
-  }
-
-  /** The state to try next, after a cycle from `y` ended at `image`. */
-  next(y: Float64Array, image: Float64Array, worst: number): Float64Array {
-    const { states, stride, scale } = this;
-    const z = Float64Array.from(states, (i) => y[i]! / scale[i]!);
-    const gap = Float64Array.from(states, (i) => (y[i]! - image[i]!) / scale[i]!);
-    this.stalls = worst > 0.5 * this.worstBefore ? this.stalls + 1 : 0;
-    this.worstBefore = worst;
-    if (!this.jacobian || this.stalls >= 2) {
-      this.jacobian = this.measure(y, image);
-      this.stalls = 0;
-    } else if (this.last) broyden(this.jacobian, this.last, { z, gap });
-    this.last = { z, gap };
-    const next = image.slice();
-    const step = gap.slice();
-    if (!this.jacobian || !solveSmallInPlace(this.jacobian.slice(), step, states.length)) return next;
-    states.forEach((i, s) => {
-      const wanted = (y[i]! - image[i]!) / scale[i]! - step[s]!;
-      const moved = scale[i]! * Math.max(-FARTHEST, Math.min(FARTHEST, wanted));
-      next[i]! += moved;
-      next[i + stride]! += moved;
-    });
-    return next;
-  }
-
-  /** One cycle a state from slightly beside `y`. */
-  private measure(y: Float64Array, image: Float64Array): Float64Array | undefined {
-    const { states, stride, scale } = this;
-    const n = states.length;
-    const jacobian = new Float64Array(n * n);
-    for (let c = 0; c < n; c++) {
-      const at = states[c]!;
-      const aside = 1e-4;
-      const from = y.slice();
-      from[at]! += aside * scale[at]!;
-      from[at + stride]! += aside * scale[at]!;
-      const there = this.run(from);
-      if (!there) return undefined;
-      states.forEach((i, r) => {
-        jacobian[r * n + c] = (r === c ? 1 : 0) - (there[i]! - image[i]!) / scale[i]! / aside;
-      });
-      // A state that nothing bleeds keeps what it has; it is not divided by nothing.
-      jacobian[c * n + c]! += 1e-6;
-    }
-    return jacobian;
-  }
+/** A cycle that comes back to where it began. */
+export interface Settled {
+  /** The state at its end and beginning, and what flows during it. */
+  readonly state: Float64Array;
+  readonly record: CycleRecord;
+  /** 4m × p, row-major: how the state after a cycle answers to its p slow entries before it. */
+  readonly answer: Float64Array;
 }
 
-/**
- * The farthest step beyond where the cycle itself went, as a share of a state's size. A capacitor above its point only discharges, by the same amount every
- * cycle into a regulator; the tangent there points far below.
- */
+/** Cycles in one search at most. */
+const MOST_CYCLES = 240;
+/** Cycles from rest that fill the capacitors, before there is anything to extrapolate. */
+const FIRST_CYCLES = 3;
+/** Cycles let run where a step has made things worse however much it was shortened. */
+const PATIENCE = 6;
+/** Distance from the cycle that repeats, relative to a state's size, that counts as none. */
+const STILL = 2e-5;
+/** A step beyond where the cycle itself went at most, as a share of a state's size. */
 const FARTHEST = 0.5;
+/** A known answer is kept while every step leaves no more than this share of the distance. */
+const KEPT_WHILE = 0.25;
+const LEAST_SHARE = 1 / 32;
+/** How far beside the cycle it is tried once more, and how far from the expected answer it may come out. */
+const DISTURBED = 0.01;
+const UNEXPECTED = 0.3;
 
-interface Shot {
-  readonly z: Float64Array;
-  readonly gap: Float64Array;
+/**
+ * Shooting (T. J. Aprille and T. N. Trick 1972, from memory): Newton's method on those states z of a cycle that outlast
+ * it, δ = (I − ∂z(T)/∂z(0))⁻¹·(z(T) − z(0)), the rest following by themselves. The derivative goes round the cycle with
+ * it, exactly. δ is the distance to the cycle that repeats, and what is compared with `STILL`: the change over one cycle
+ * alone says nothing where a capacitor takes a hundred cycles to fill.
+ *
+ * What was found is disturbed and run once more; it must come back as its own derivative says.
+ *
+ * @param start state and answer of a similar network to begin from
+ * @returns undefined where a step's ports found no point, no cycle repeats, or it does not come back
+ */
+export function shoot(network: Network, start?: Pick<Settled, "state" | "answer">): Settled | undefined {
+  const m = network.reactive.length;
+  const slow = network.slow.map((j) => (network.farads[j]! > 0 ? 2 * m + j : j));
+  const p = slow.length;
+  const size = stateSize(network);
+  const record = cycleRecord(network);
+  const scale = new Float64Array(4 * m).fill(1e-3);
+  const usable = start !== undefined && start.state.length === size && start.answer.length === 4 * m * p;
+  let y = usable ? start.state.slice() : new Float64Array(size);
+  let answer: Float64Array | undefined = usable ? start.answer : undefined;
+  let known = usable;
+  let best: { y: Float64Array; step: Float64Array; far: number } | undefined;
+  let share = 1;
+  let patience = usable ? 0 : FIRST_CYCLES;
+  let cycles = 0;
+  const run = (from: Float64Array, measured: boolean) => {
+    const image = from.slice();
+    const changes = measured ? { values: unitChanges(m, slow), columns: p } : undefined;
+    cycles += measured ? 2 : 1;
+    if (!runCycleInPlace(network, image, record, changes)) return undefined;
+    for (let i = 0; i < 4 * m; i++) scale[i] = Math.max(scale[i]!, Math.abs(image[i]!));
+    return { image, answer: changes?.values };
+  };
+  while (cycles < MOST_CYCLES) {
+    const went = run(y, patience === 0 && !known);
+    if (!went) return undefined;
+    const { image } = went;
+    if (patience > 0) {
+      patience--;
+      y = image;
+      continue;
+    }
+    if (went.answer) answer = went.answer;
+    const delta = newtonStep(slow, answer!, y, image);
+    if (!delta) return undefined;
+    const far = slow.reduce((most, at, s) => Math.max(most, Math.abs(delta[s]!) / scale[at]!), 0);
+    const restless = moved(y, image, scale, 4 * m);
+    if (far < STILL && restless < 50 * STILL) {
+      // An answer that was carried over says how to get there, not whether it is there.
+      if (known) {
+        known = false;
+        y = image;
+        continue;
+      }
+      return comesBack(network, image, answer!, slow, scale)
+        ? { state: image, record, answer: answer! }
+        : undefined;
+    }
+    if (known && best && far > KEPT_WHILE * best.far) {
+      known = false;
+      best = undefined;
+      continue;
+    }
+    if (best && far > 0.95 * best.far) {
+      // Half the step is tried: above its point a capacitor answers unlike below it.
+      if (share > LEAST_SHARE) {
+        share /= 2;
+        y = best.y.map((v, i) => v + share * best!.step[i]!);
+        continue;
+      }
+      best = undefined;
+      share = 1;
+      patience = PATIENCE;
+      y = image;
+      continue;
+    }
+    const step = wholeStep(image, y, answer!, delta, slow, scale, m);
+    best = { y, step, far };
+    share = 1;
+    y = y.map((v, i) => v + step[i]!);
+  }
+  return undefined;
 }
 
-/** J ← J + (Δgap − J·Δz)·Δzᵀ / |Δz|². */
-function broyden(jacobian: Float64Array, before: Shot, now: Shot): void {
-  const n = now.z.length;
-  const dz = now.z.map((v, i) => v - before.z[i]!);
-  const size = dz.reduce((sum, v) => sum + v * v, 0);
-  if (size < 1e-20) return;
-  for (let r = 0; r < n; r++) {
-    let rest = now.gap[r]! - before.gap[r]!;
-    for (let c = 0; c < n; c++) rest -= jacobian[r * n + c]! * dz[c]!;
-    for (let c = 0; c < n; c++) jacobian[r * n + c]! += (rest * dz[c]!) / size;
-  }
+/** 4m × p: one for each slow entry, and for the same entry a step before. */
+function unitChanges(m: number, slow: readonly number[]): Float64Array {
+  const p = slow.length;
+  const values = new Float64Array(4 * m * p);
+  slow.forEach((at, c) => {
+    values[at * p + c] = 1;
+    values[(at + m) * p + c] = 1;
+  });
+  return values;
+}
+
+/** δ = (I − ∂z(T)/∂z(0))⁻¹·(z(T) − z(0)), on the slow entries. */
+function newtonStep(
+  slow: readonly number[],
+  answer: Float64Array,
+  y: Float64Array,
+  image: Float64Array,
+): Float64Array | undefined {
+  const p = slow.length;
+  const a = new Float64Array(p * p);
+  const gap = new Float64Array(p);
+  slow.forEach((at, r) => {
+    for (let c = 0; c < p; c++) a[r * p + c] = (r === c ? 1 : 0) - answer[at * p + c]!;
+    // A state that nothing bleeds keeps what it has; it is not divided by nothing.
+    a[r * p + r]! += 1e-7;
+    gap[r] = image[at]! - y[at]!;
+  });
+  return solveManyInPlace(a, gap, p, 1) ? gap : undefined;
+}
+
+/** The step of the whole state: to the image, and on by what the slow entries' own step makes of it. */
+function wholeStep(
+  image: Float64Array,
+  y: Float64Array,
+  answer: Float64Array,
+  delta: Float64Array,
+  slow: readonly number[],
+  scale: Float64Array,
+  m: number,
+): Float64Array {
+  const p = slow.length;
+  let share = 1;
+  slow.forEach((at, s) => (share = Math.min(share, (FARTHEST * scale[at]!) / Math.abs(delta[s]!))));
+  const step = image.map((v, i) => v - y[i]!);
+  for (let i = 0; i < 4 * m; i++)
+    for (let c = 0; c < p; c++) step[i]! += share * answer[i * p + c]! * delta[c]!;
+  return step;
+}
+
+function moved(y: Float64Array, image: Float64Array, scale: Float64Array, entries: number): number {
+  let most = 0;
+  for (let i = 0; i < entries; i++) most = Math.max(most, Math.abs(image[i]! - y[i]!) / scale[i]!);
+  return most;
+}
+
+/** Whether a cycle from beside the state ends as the answer says, and the answer brings everything back in the end. */
+function comesBack(
+  network: Network,
+  state: Float64Array,
+  answer: Float64Array,
+  slow: readonly number[],
+  scale: Float64Array,
+): boolean {
+  const p = slow.length;
+  if (p === 0) return true;
+  const m = network.reactive.length;
+  const beside = state.slice();
+  const by = slow.map((at, s) => DISTURBED * scale[at]! * (s % 2 === 0 ? -1 : 1));
+  slow.forEach((at, s) => {
+    beside[at]! += by[s]!;
+    beside[at + m]! += by[s]!;
+  });
+  if (!runCycleInPlace(network, beside, cycleRecord(network))) return false;
+  return slow.every((at) => {
+    let expected = 0;
+    for (let c = 0; c < p; c++) expected += answer[at * p + c]! * by[c]!;
+    const came = beside[at]! - state[at]!;
+    return (
+      Math.abs(came - expected) < UNEXPECTED * DISTURBED * scale[at]! &&
+      Math.abs(came) < 1.5 * DISTURBED * scale[at]!
+    );
+  });
 }

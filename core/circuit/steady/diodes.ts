@@ -3,7 +3,7 @@ import type { Circuit } from "../model/circuit.ts";
 import type { Control, Setting } from "../model/control.ts";
 import { branchCurrentInto, transferInto, voltageInto } from "../equations/domainView.ts";
 import { limitStep } from "./junction.ts";
-import { periodicState } from "../periodic/periodic.ts";
+import { periodicState } from "../periodic/periodicState.ts";
 import { admittanceInto } from "../equations/system.ts";
 import { agree, positions, withSettings } from "./settings.ts";
 import {
@@ -50,7 +50,7 @@ export function relaxDiodes(circuit: Circuit, settings: Setting[], base: AtRest 
   const known = withDiodes(circuit, settings, (was) =>
     was.linear || was.junction === undefined ? { on: true, junction: 0 } : was,
   );
-  return stillPoint(circuit, known, base);
+  return stillPoint(circuit, withoutMeans(known), base);
 }
 
 function withDiodes(
@@ -59,6 +59,11 @@ function withDiodes(
   make: (was: Setting, i: number) => Setting,
 ): Setting[] {
   return settings.map((was, i) => (circuit.controls[i]!.kind === "diode" ? make(was, i) : was));
+}
+
+/** Regulators whose place in a cycle is no longer theirs, where the mains swings nothing. */
+function withoutMeans(settings: Setting[]): Setting[] {
+  return settings.map(({ mean, ...rest }) => (mean ? { on: false, region: "off" } : rest));
 }
 
 const BLOCKED = { ohms: OPEN_OHMS, henries: 0, dcVolts: 0 };
@@ -84,9 +89,11 @@ function repeatCycle(circuit: Circuit, settings: Setting[], base: AtRest | undef
       restless: circuit.controls.filter((c) => c.kind === "diode").map((c) => c.id),
     };
   }
-  const linear = withDiodes(circuit, settings, (was, i) => {
+  const linear = settings.map((was, i): Setting => {
     const equivalent = state.equivalents.get(i);
-    return equivalent ? { on: true, linear: equivalent } : was;
+    if (equivalent) return { on: true, linear: equivalent };
+    const mean = state.regulators.get(i);
+    return mean ? { on: mean.region !== "off", region: mean.region, mean } : was;
   });
   const solved = solvedWhenAsked(withSettings(circuit, linear), base, { state, scale: 1 });
   if (base) cyclesBy(base).set(key, restingIn(solved, linear));
@@ -107,6 +114,8 @@ const SAME_SHARE = 0.003;
 const SAME_PULSES = 0.002;
 const SAME_AMPS = 0.03;
 const MOST_SCALING = 0.15;
+/** A regulator this near its limit has a cycle of its own found. */
+const NEAR_LIMIT = 0.95;
 
 /**
  * A known cycle carried over to a circuit that drives the same diodes in the same way, only a little higher or
@@ -119,7 +128,12 @@ function follow(circuit: Circuit, settings: Setting[], base: AtRest, known: AtRe
   if (!periodic) return undefined;
   const diodes = circuit.controls.flatMap((c, i) => (c.kind === "diode" ? [{ c, i }] : []));
   if (diodes.some(({ c, i }) => c !== known.circuit.controls[i])) return undefined;
-  const carried = withDiodes(circuit, settings, (_, i) => known.settings[i]!);
+  if (known.settings.some((s) => s.mean?.steady === false)) return undefined;
+  const regulators = circuit.controls.flatMap((c, i) => (c.kind === "regulator" ? [{ c, i }] : []));
+  if (regulators.some(({ c, i }) => !sameRegulator(c, known.circuit.controls[i]!))) return undefined;
+  const carried = settings.map((was, i): Setting =>
+    circuit.controls[i]!.kind === "diode" || known.settings[i]!.mean ? known.settings[i]! : was,
+  );
   // Another fault's cycle drives this network, which is the healthy one but for its own fault.
   const cycle = known === base || !base.periodic ? periodic : { ...periodic, network: base.periodic.state };
   const trial = solvedWhenAsked(withSettings(circuit, carried), base, cycle);
@@ -148,11 +162,25 @@ function follow(circuit: Circuit, settings: Setting[], base: AtRest, known: AtRe
     scaled === carried
       ? trial
       : solvedWhenAsked(withSettings(circuit, scaled), base, { ...cycle, scale: scale * cycle.scale });
+  const currents = circuit.nodeNames.length - 1;
+  for (const { c } of regulators)
+    if (c.kind === "regulator" && solved.dc.xRe[currents + c.constraint]! > NEAR_LIMIT * c.limit)
+      return undefined;
   for (const { c } of diodes) {
     const was = scale * meanAmps(known, c.branch);
     if (Math.abs(meanAmps(solved, c.branch) - was) > SAME_AMPS * Math.abs(was) + 1e-6) return undefined;
   }
   return { settings: scaled, solved, restless: [] };
+}
+
+function sameRegulator(a: Control, b: Control): boolean {
+  return (
+    a.kind === "regulator" &&
+    b.kind === "regulator" &&
+    a.volts === b.volts &&
+    a.limit === b.limit &&
+    a.dropout === b.dropout
+  );
 }
 
 interface Port {

@@ -8,8 +8,8 @@ export type Diode = Extract<Control, { kind: "diode" }>;
 /** kT/q at 27 °C, V: Boltzmann's constant 1.380649e-23 J/K over the elementary charge 1.602176634e-19 C (SI), × 300.15 K. */
 export const THERMAL_VOLTS = (1.380649e-23 / 1.602176634e-19) * 300.15;
 
-/** Leakage across every junction, S: what an open contact has, so that a blocked diode is one. */
-const LEAK = 1e-10;
+/** Leakage across every junction, S: next to nothing beside its saturation current (the reference simulator has the same). */
+const LEAK = 1e-12;
 /** Beyond this exponent the curve goes on along its tangent; no junction that is whole gets there. */
 const STEEPEST = 60;
 

@@ -137,6 +137,8 @@ function regulatorSetting(
   was: Setting,
   { circuit, dc }: Solved,
 ): Setting {
+  // Within a cycle it has found its place with the diodes.
+  if (was.mean) return was;
   const c = circuit.constraints[control.constraint]!;
   const input = dcVolts(dc, c.a, control.ground);
   if (input < 1) return { on: false, region: "off" };

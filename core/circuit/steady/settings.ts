@@ -40,7 +40,7 @@ export function withSettings(circuit: Circuit, settings: readonly Setting[], sha
     if (!same) branches[index] = { ...branch, ...change };
   };
   circuit.controls.forEach((control, i) => {
-    const { on, region, emf, loadOhms, junction, linear } = settings[i]!;
+    const { on, region, emf, loadOhms, junction, linear, mean } = settings[i]!;
     switch (control.kind) {
       case "relay":
         for (const { branch, restOhms, workOhms } of control.contacts)
@@ -64,7 +64,9 @@ export function withSettings(circuit: Circuit, settings: readonly Setting[], sha
         const constraint = constraints[control.constraint]!;
         const volts = region === "starved" ? control.dropout : control.volts;
         if (constraint.kind === "regulator")
-          constraints[control.constraint] = { ...constraint, region: region!, volts, amps: control.limit };
+          constraints[control.constraint] = mean
+            ? { ...constraint, ...mean }
+            : { ...constraint, region: region!, volts, amps: control.limit };
       }
     }
   });

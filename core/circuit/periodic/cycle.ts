@@ -1,0 +1,153 @@
+import type { Network } from "./network.ts";
+import { followPortsInPlace, solvePorts } from "./ports.ts";
+import { SINE, STEPS } from "./steps.ts";
+
+/** What flows during one cycle. */
+export interface CycleRecord {
+  /** STEPS × m: history EMF of each reactive branch, V. */
+  readonly history: Float64Array;
+  /** STEPS × (k + r): current of each diode and regulator, A. */
+  readonly amps: Float64Array;
+}
+
+export function cycleRecord({ reactive, controls }: Network): CycleRecord {
+  return {
+    history: new Float64Array(STEPS * reactive.length),
+    amps: new Float64Array(STEPS * controls.length),
+  };
+}
+
+/** Entries of a state: per reactive branch its current now and a step before, its charge's voltage now and a step before (4m), then the ports' own. */
+export function stateSize({ reactive, controls }: Network): number {
+  return 4 * reactive.length + controls.length;
+}
+
+/** Changes of a state that go round the cycle with it: 4m × columns, row-major. */
+export interface Changes {
+  readonly values: Float64Array;
+  readonly columns: number;
+}
+
+/**
+ * One cycle from state `y` (stateSize entries), which becomes the state after it, by the second-order backward
+ * difference, which damps the corners that diodes make; the small `changes` beside it follow by the linearised ports.
+ * @returns false where a step's ports found no point; `y` is then of no use
+ */
+export function runCycleInPlace(
+  network: Network,
+  y: Float64Array,
+  record: CycleRecord,
+  changes?: Changes,
+): boolean {
+  const { ohms, henries, farads, dcVolts, acVolts, ports, steadyAt, swingAt, t, steadyOut, swingOut, tOut } =
+    network;
+  const m = ohms.length;
+  const k = network.controls.length;
+  const n = m + k;
+  const r = steadyOut.length;
+  const h = 1 / (network.hertz * STEPS);
+  const history = new Float64Array(m);
+  /** Norton current of each history, A. */
+  const kick = new Float64Array(m);
+  const linear = new Float64Array(n);
+  const outputs = new Float64Array(r);
+  const u = y.subarray(4 * m);
+  const w = linear.subarray(m);
+  const { amps } = ports;
+  const follow = changes && follower(network, changes);
+  for (let step = 0; step < STEPS; step++) {
+    const swing = SINE[step]!;
+    for (let j = 0; j < m; j++) {
+      const charge = (4 * y[2 * m + j]! - y[3 * m + j]!) / 3;
+      history[j] = charge - (henries[j]! / (2 * h)) * (4 * y[j]! - y[m + j]!);
+      kick[j] = history[j]! / ohms[j]!;
+    }
+    record.history.set(history, step * m);
+    for (let i = 0; i < n; i++) {
+      let v = steadyAt[i]! + swing * swingAt[i]!;
+      for (let j = 0; j < m; j++) v += t[i * n + j]! * kick[j]!;
+      linear[i] = v;
+    }
+    for (let i = 0; i < r; i++) {
+      let v = steadyOut[i]! + swing * swingOut[i]!;
+      for (let j = 0; j < m; j++) v += tOut[i * n + j]! * kick[j]!;
+      outputs[i] = v;
+    }
+    if (!solvePorts(ports, w, u, outputs)) return false;
+    record.amps.set(amps, step * k);
+    if (follow && !follow(w, outputs, u)) return false;
+    for (let j = 0; j < m; j++) {
+      let v = linear[j]!;
+      for (let d = 0; d < k; d++) v -= t[j * n + m + d]! * amps[d]!;
+      const i = (v - history[j]! - dcVolts[j]! - acVolts[j]! * swing) / ohms[j]!;
+      const c = farads[j]!;
+      const charge = c > 0 ? (4 * y[2 * m + j]! - y[3 * m + j]!) / 3 + ((2 * h) / (3 * c)) * i : 0;
+      y[m + j] = y[j]!;
+      y[j] = i;
+      y[3 * m + j] = y[2 * m + j]!;
+      y[2 * m + j] = charge;
+    }
+  }
+  return true;
+}
+
+/** One step of the changes beside the state: the step's own equations without their sources. */
+function follower({ ohms, henries, farads, ports, t, tOut, hertz, controls }: Network, changes: Changes) {
+  const { values: y, columns } = changes;
+  const m = ohms.length;
+  const k = controls.length;
+  const n = m + k;
+  const r = ports.passes.length;
+  const h = 1 / (hertz * STEPS);
+  const history = new Float64Array(m * columns);
+  const kick = new Float64Array(m * columns);
+  const volts = new Float64Array(n * columns);
+  const outputs = new Float64Array(r * columns);
+  const work = new Float64Array(2 * k * columns);
+  const through = volts.subarray(m * columns);
+  return (w: Float64Array, s: Float64Array, u: Float64Array): boolean => {
+    for (let j = 0; j < m; j++)
+      for (let c = 0; c < columns; c++) {
+        const at = j * columns + c;
+        const charge = (4 * y[2 * m * columns + at]! - y[3 * m * columns + at]!) / 3;
+        history[at] = charge - (henries[j]! / (2 * h)) * (4 * y[at]! - y[m * columns + at]!);
+        kick[at] = history[at]! / ohms[j]!;
+      }
+    multiplyInto(volts, t, kick, n, n, m, columns);
+    multiplyInto(outputs, tOut, kick, r, n, m, columns);
+    if (k > 0 && !followPortsInPlace(ports, w, s, u, through, outputs, columns, work)) return false;
+    for (let j = 0; j < m; j++)
+      for (let c = 0; c < columns; c++) {
+        const at = j * columns + c;
+        let v = volts[at]!;
+        for (let d = 0; d < k; d++) v -= t[j * n + m + d]! * through[d * columns + c]!;
+        const i = (v - history[at]!) / ohms[j]!;
+        const now = 2 * m * columns + at;
+        const before = 3 * m * columns + at;
+        const charge = farads[j]! > 0 ? (4 * y[now]! - y[before]!) / 3 + ((2 * h) / (3 * farads[j]!)) * i : 0;
+        y[m * columns + at] = y[at]!;
+        y[at] = i;
+        y[before] = y[now]!;
+        y[now] = charge;
+      }
+    return true;
+  };
+}
+
+/** out (rows × columns) = the first `inner` columns of a (rows × width) times b (inner × columns). */
+function multiplyInto(
+  out: Float64Array,
+  a: Float64Array,
+  b: Float64Array,
+  rows: number,
+  width: number,
+  inner: number,
+  columns: number,
+): void {
+  for (let i = 0; i < rows; i++)
+    for (let c = 0; c < columns; c++) {
+      let v = 0;
+      for (let j = 0; j < inner; j++) v += a[i * width + j]! * b[j * columns + c]!;
+      out[i * columns + c] = v;
+    }
+}

@@ -1,0 +1,222 @@
+import type { Branch } from "../model/branch.ts";
+import type { Circuit } from "../model/circuit.ts";
+import type { Control } from "../model/control.ts";
+import { pairVector, respond, solveDomain, type Split } from "../equations/system.ts";
+import type { Diode } from "../steady/junction.ts";
+import { portsOf, type Ports } from "./ports.ts";
+import { STEPS } from "./steps.ts";
+
+/**
+ * A step of the cycle as its ports see it: every reactive branch is its companion resistance, diodes and regulators are
+ * taken out, the rest is solved once. Ports are numbered reactive branches first (m), then diodes (k), then regulators
+ * (r); n = m + k + r.
+ */
+export interface Network {
+  readonly hertz: number;
+  readonly reactive: readonly Branch[];
+  /** Ids of the reactive branches left out because no conducting diode notices them. */
+  readonly negligible: ReadonlySet<string>;
+  /** m each: companion resistance and the branch's own values; constant EMF, and per volt of swing. */
+  readonly ohms: Float64Array;
+  readonly henries: Float64Array;
+  readonly farads: Float64Array;
+  readonly dcVolts: Float64Array;
+  readonly acVolts: Float64Array;
+  readonly ports: Ports;
+  /** Indices of the controls of the diodes, then of the regulators. */
+  readonly controls: readonly number[];
+  /** Whole-network answers by unknown: DC sources, AC sources at their own volts RMS, a unit current through a port. */
+  readonly steady: Float64Array;
+  readonly swing: Float64Array;
+  readonly columns: readonly Float64Array[];
+  /** n each, and n² row-major: the same read at the ports. */
+  readonly steadyAt: Float64Array;
+  readonly swingAt: Float64Array;
+  readonly t: Float64Array;
+  /** r each, and r × n: the same read at the regulators' outputs. */
+  readonly steadyOut: Float64Array;
+  readonly swingOut: Float64Array;
+  readonly tOut: Float64Array;
+  /** Reactive branches whose charge or current outlasts a quarter of a cycle. */
+  readonly slow: readonly number[];
+}
+
+/** A diode's place while it is out: next to nothing, so that no island floats. */
+const OUT_OHMS = 1e12;
+
+/** A coil or a capacitor behind so much is open: it holds what it has for hours, and nobody sees it. */
+const OPENED_OHMS = 1e9;
+
+interface Ends {
+  readonly a: number;
+  readonly b: number;
+}
+
+type RegulatorControl = Extract<Control, { kind: "regulator" }>;
+
+/** A resistance put across two nodes: a meter. */
+export interface Across extends Ends {
+  readonly ohms: number;
+}
+
+/**
+ * Reduces a circuit to its ports. Controls other than diodes and regulators are taken as their branches stand.
+ * @param across a meter that loads the network; every diode then takes part, since its own current may be all there is
+ */
+export function reduce(circuit: Circuit, negligible: ReadonlySet<string>, across?: Across): Network {
+  const h = 1 / (circuit.hertz * STEPS);
+  const diodeAt = circuit.controls.flatMap((c, i) => (c.kind === "diode" && c.seriesOhms < 1e9 ? [i] : []));
+  const passAt = circuit.controls.flatMap((c, i) => (c.kind === "regulator" ? [i] : []));
+  const diodes = diodeAt.map((i) => circuit.controls[i] as Diode);
+  const regulators = passAt.map((i) => circuit.controls[i] as RegulatorControl);
+  const taken = new Set(circuit.controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
+  const isReactive = (b: Branch, i: number) =>
+    !taken.has(i) && (b.henries > 0 || b.farads > 0) && b.ohms < OPENED_OHMS && !negligible.has(b.id);
+  const bare = (b: Branch, ohms: number): Branch => ({
+    ...b,
+    ohms,
+    henries: 0,
+    farads: 0,
+    acVolts: 0,
+    dcVolts: 0,
+  });
+  const companions = circuit.branches.map((b, i) =>
+    bare(
+      b,
+      taken.has(i) ? OUT_OHMS : isReactive(b, i) ? companionOhms(b, h) : equivalentOhms(b, circuit.hertz),
+    ),
+  );
+  const constraints = circuit.constraints.map((c) =>
+    c.kind === "regulator" ? { ...c, region: "off" as const } : c,
+  );
+  const reactive = circuit.branches.filter(isReactive);
+  const driven = (volts: (b: Branch) => number) => {
+    const branches = companions.map((b, i) => {
+      const dcVolts = taken.has(i) ? 0 : volts(circuit.branches[i]!);
+      return dcVolts === 0 ? b : { ...b, dcVolts };
+    });
+    return solveDomain({ ...circuit, branches, constraints }, "instant");
+  };
+  const base = driven((b) => b.dcVolts);
+  const swung = driven((b) => b.acVolts);
+  const passEnds = regulators.map(({ constraint }) => {
+    const c = circuit.constraints[constraint]!;
+    return { a: c.a, b: c.b };
+  });
+  const ends: Ends[] = [...reactive, ...diodes.map((d) => circuit.branches[d.branch]!), ...passEnds];
+  const outputs = regulators.map(({ constraint, ground }) => ({
+    a: circuit.constraints[constraint]!.b,
+    b: ground,
+  }));
+  const load = across && loadedBy(across, respond(base, pairVector(across.a, across.b)));
+  const loaded = (x: Float64Array) => load?.(x) ?? x;
+  const steady = loaded(base.xRe);
+  const swing = loaded(swung.xRe);
+  const columns = ends.map(({ a, b }) => loaded(respond(base, pairVector(a, b)).re));
+  const [t, tOut] = [matrix(columns, ends), matrix(columns, outputs)];
+  const m = reactive.length;
+  const n = ends.length;
+  const k = n - m;
+  const z = new Float64Array(k * k);
+  for (let d = 0; d < k; d++) for (let e = 0; e < k; e++) z[d * k + e] = t[(m + d) * n + m + e]!;
+  const sense = new Float64Array(outputs.length * k);
+  for (let d = 0; d < outputs.length; d++)
+    for (let e = 0; e < k; e++) sense[d * k + e] = tOut[d * n + m + e]!;
+  const passes = regulators.map(({ volts, dropout, limit }) => ({ volts, dropout, limit }));
+  return {
+    hertz: circuit.hertz,
+    reactive,
+    negligible,
+    ohms: Float64Array.from(reactive, (b) => companionOhms(b, h)),
+    henries: Float64Array.from(reactive, (b) => b.henries),
+    farads: Float64Array.from(reactive, (b) => b.farads),
+    dcVolts: Float64Array.from(reactive, (b) => b.dcVolts),
+    acVolts: Float64Array.from(reactive, (b) => b.acVolts),
+    ports: portsOf(diodes, z, passes, sense, across !== undefined),
+    controls: [...diodeAt, ...passAt],
+    steady,
+    swing,
+    columns,
+    steadyAt: readAt(steady, ends),
+    swingAt: readAt(swing, ends),
+    t,
+    steadyOut: readAt(steady, outputs),
+    swingOut: readAt(swing, outputs),
+    tOut,
+    slow: reactive.flatMap((branch, j) => (isSlow(branch, t[j * n + j]!, h, 1 / circuit.hertz) ? [j] : [])),
+  };
+}
+
+/** By Sherman and Morrison: what a resistance across a pair leaves of a vector over the unknowns. */
+function loadedBy({ a, b, ohms }: Across, column: Split): (x: Float64Array) => Float64Array {
+  const own = difference(column.re, a, b);
+  return (x) => {
+    const share = difference(x, a, b) / (ohms + own);
+    return x.map((v, i) => v - column.re[i]! * share);
+  };
+}
+
+function readAt(x: Float64Array, pairs: readonly Ends[]): Float64Array {
+  return Float64Array.from(pairs, ({ a, b }) => difference(x, a, b));
+}
+
+/** pairs × columns, row-major. */
+function matrix(columns: readonly Float64Array[], pairs: readonly Ends[]): Float64Array {
+  const t = new Float64Array(pairs.length * columns.length);
+  columns.forEach((column, j) => readAt(column, pairs).forEach((v, i) => (t[i * columns.length + j] = v)));
+  return t;
+}
+
+/** V(a) − V(b) of a vector over the unknowns; node 0 is at 0. */
+export function difference(x: Float64Array, a: number, b: number): number {
+  return (a > 0 ? x[a - 1]! : 0) - (b > 0 ? x[b - 1]! : 0);
+}
+
+/** Coupling, squared, below which a motor across the mains and a small supply do not know of each other. */
+const LEAST_COUPLING = 1e-4;
+/** About what a conducting diode and its supply offer, Ω. */
+const CONDUCTING_OHMS = 1;
+
+/** Reactive branches whose coupling to every diode while all conduct, t_dj²/(t_dd·t_jj), is next to nothing. */
+export function negligibleReactances(circuit: Circuit): Set<string> {
+  const h = 1 / (circuit.hertz * STEPS);
+  const isDiode = new Set(circuit.controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
+  const branches = circuit.branches.map((b, i) => ({
+    ...b,
+    ohms: isDiode.has(i) ? CONDUCTING_OHMS : companionOhms(b, h),
+    henries: 0,
+    farads: 0,
+  }));
+  const conducting = solveDomain({ ...circuit, branches }, "instant");
+  const own = (x: Float64Array, i: number) => difference(x, branches[i]!.a, branches[i]!.b);
+  const column = (i: number) => respond(conducting, pairVector(branches[i]!.a, branches[i]!.b)).re;
+  const diodes = [...isDiode].map((i) => ({ i, ohms: own(column(i), i) }));
+  return new Set(
+    circuit.branches.flatMap(({ id, henries, farads }, j) => {
+      if (isDiode.has(j) || (henries === 0 && farads === 0)) return [];
+      const x = column(j);
+      const noticed = diodes.some(({ i, ohms }) => own(x, i) ** 2 > LEAST_COUPLING * ohms * own(x, j));
+      return noticed ? [] : [id];
+    }),
+  );
+}
+
+/** Such a branch as the resistance that takes the same power at the mains frequency, |Z|²/R; a capacitor takes none. */
+function equivalentOhms({ ohms, henries, farads }: Branch, hertz: number): number {
+  if (farads > 0) return OUT_OHMS;
+  return henries > 0 ? ohms + (2 * Math.PI * hertz * henries) ** 2 / ohms : ohms;
+}
+
+/** Whether a branch's charge or current, while the diodes block, outlasts a quarter of a cycle. `own` is its port's resistance. */
+function isSlow(branch: Branch, own: number, h: number, period: number): boolean {
+  const companion = companionOhms(branch, h);
+  const outside = own < companion ? 1 / (1 / own - 1 / companion) : Infinity;
+  const ohms = outside + branch.ohms;
+  const lasts = branch.farads > 0 ? ohms * branch.farads : branch.henries / ohms;
+  return lasts > period / 8;
+}
+
+/** v = e + (R + 3L/2h + 2h/3C)·i + history, by the second-order backward difference. */
+export function companionOhms({ ohms, henries, farads }: Branch, h: number): number {
+  return ohms + (1.5 * henries) / h + (farads > 0 ? (2 * h) / (3 * farads) : 0);
+}

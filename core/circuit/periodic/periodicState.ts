@@ -1,0 +1,171 @@
+import { OPEN_OHMS, type Branch } from "../model/branch.ts";
+import type { Circuit } from "../model/circuit.ts";
+import type { Control, MeanRegulator } from "../model/control.ts";
+import { junctionAt, THERMAL_VOLTS, type Diode } from "../steady/junction.ts";
+import type { CycleRecord } from "./cycle.ts";
+import { difference, negligibleReactances, reduce, type Across, type Network } from "./network.ts";
+import { shoot, type Settled } from "./shooting.ts";
+import { COSINE, fourier, SINE, STEPS, type Harmonics } from "./steps.ts";
+
+/**
+ * The periodic steady state of a circuit whose diodes are driven by the mains: what a rectified supply settles to.
+ *
+ * One mains cycle is cut into `STEPS` equal steps (cycle.ts). A step's companion network never changes, so it is
+ * factored once and reduced to its ports (network.ts): the m branches with inductance or capacitance, the k diodes and
+ * the r regulators. A step then costs (m + k + r)² and a Newton iteration of k + r unknowns (ports.ts).
+ * The state after a cycle is brought onto the state before it by shooting (shooting.ts).
+ */
+export interface PeriodicState {
+  /** By index of the diode's control: the linear branch that carries the same mean and the same fundamental. */
+  readonly equivalents: ReadonlyMap<number, Equivalent>;
+  /** By index of the regulator's control: how it stands in the mean. */
+  readonly regulators: ReadonlyMap<number, MeanRegulator>;
+  /** V(p) − V(q) over one cycle from the rising zero of the supply, STEPS samples, V. */
+  wave(p: number, q: number): Float64Array;
+  /**
+   * RMS of V(p) − V(q) beyond its mean and its fundamental, V, if this circuit's ports drove what those of `driven`
+   * do (a cycle with the same ports).
+   */
+  harmonics(p: number, q: number, driven?: PeriodicState): number;
+  /** Mean products of what the ports drive beyond mean and fundamental, n² in A². */
+  readonly shares: Float64Array;
+  /** Where it stands and how it answers, to start a similar circuit from. */
+  readonly state: Float64Array;
+  readonly answer: Float64Array;
+  /** Reactive branches that no diode notices. */
+  readonly negligible: ReadonlySet<string>;
+}
+
+export type Equivalent = Pick<Branch, "ohms" | "henries" | "dcOhms" | "dcVolts">;
+
+/**
+ * @param circuit controls other than diodes and regulators are taken as their branches and constraints stand
+ * @param start the state of a similar circuit
+ * @param across a meter that loads the circuit
+ * @returns undefined where a step's ports found no point, or no cycle repeats
+ */
+export function periodicState(
+  circuit: Circuit,
+  start?: PeriodicState,
+  across?: Across,
+): PeriodicState | undefined {
+  const network = reduce(circuit, start?.negligible ?? negligibleReactances(circuit), across);
+  const settled = (start && shoot(network, start)) ?? shoot(network);
+  return settled && finished(circuit, network, settled);
+}
+
+function finished(circuit: Circuit, network: Network, { record, state, answer }: Settled): PeriodicState {
+  const { controls, reactive, ohms, steady, swing, columns } = network;
+  const m = reactive.length;
+  const k = controls.length;
+  const wave = (p: number, q: number): Float64Array => {
+    const constant = difference(steady, p, q);
+    const share = difference(swing, p, q);
+    const at = columns.map((column) => difference(column, p, q));
+    const volts = new Float64Array(STEPS);
+    for (let step = 0; step < STEPS; step++) {
+      let v = constant + share * SINE[step]!;
+      for (let j = 0; j < m; j++) v += (at[j]! * record.history[step * m + j]!) / ohms[j]!;
+      for (let d = 0; d < k; d++) v -= at[m + d]! * record.amps[step * k + d]!;
+      volts[step] = v;
+    }
+    return volts;
+  };
+  const shares = harmonicShares(network, record);
+  const harmonics = (p: number, q: number, driven?: PeriodicState): number => {
+    const products = driven?.shares.length === shares.length ? driven.shares : shares;
+    const at = columns.map((column) => difference(column, p, q));
+    let square = 0;
+    for (let i = 0; i < m + k; i++)
+      for (let j = 0; j < m + k; j++) square += at[i]! * at[j]! * products[i * (m + k) + j]!;
+    return Math.sqrt(Math.max(0, square));
+  };
+  const equivalents = new Map<number, Equivalent>();
+  const regulators = new Map<number, MeanRegulator>();
+  controls.forEach((index, d) => {
+    const amps = Float64Array.from({ length: STEPS }, (_, step) => record.amps[step * k + d]!);
+    const control = circuit.controls[index]!;
+    if (control.kind === "regulator") {
+      const { a, b } = circuit.constraints[control.constraint]!;
+      regulators.set(index, meanRegulator(control, wave(a, b), wave(b, control.ground), amps));
+    } else if (control.kind === "diode") {
+      const { a, b } = circuit.branches[control.branch]!;
+      equivalents.set(index, equivalentOf(control, fourier(wave(a, b)), fourier(amps), circuit.hertz));
+    }
+  });
+  const { negligible } = network;
+  return { equivalents, regulators, wave, harmonics, shares, state, answer, negligible };
+}
+
+/** A regulator near its dropout or its limit by less than this share is not left to a cycle that is merely scaled. */
+const CLEAR = 0.05;
+
+function meanRegulator(
+  { volts, dropout, limit }: Extract<Control, { kind: "regulator" }>,
+  drop: Float64Array,
+  output: Float64Array,
+  amps: Float64Array,
+): MeanRegulator {
+  const flows = fourier(amps);
+  const [least, most] = [Math.min(...drop), Math.max(...amps)];
+  const input = fourier(drop).mean + fourier(output).mean;
+  const starved = drop.filter((v) => v < dropout + 0.01).length > STEPS / 2;
+  const limited = amps.filter((v) => v > 0.98 * limit).length > STEPS / 2;
+  const region = input < 1 ? "off" : limited ? "limited" : starved ? "starved" : "regulating";
+  return {
+    region,
+    volts: region === "starved" ? fourier(drop).mean : fourier(output).mean,
+    amps: flows.mean,
+    acRe: flows.re,
+    acIm: flows.im,
+    steady: least > dropout + CLEAR * volts && most < (1 - CLEAR) * limit,
+  };
+}
+
+/**
+ * Mean products of what the ports drive beyond mean and fundamental, (m + k)² in A²: every voltage is a sum of the
+ * ports' currents, so the square of its harmonics is a quadratic form in its responses to them.
+ */
+function harmonicShares({ controls, ohms }: Network, record: CycleRecord): Float64Array {
+  const m = ohms.length;
+  const k = controls.length;
+  const waves = Array.from({ length: m + k }, (_, i) => {
+    const x = new Float64Array(STEPS);
+    for (let step = 0; step < STEPS; step++)
+      x[step] = i < m ? record.history[step * m + i]! / ohms[i]! : -record.amps[step * k + i - m]!;
+    const { mean, re, im } = fourier(x);
+    for (let step = 0; step < STEPS; step++) x[step]! -= mean + re * SINE[step]! + im * COSINE[step]!;
+    return x;
+  });
+  const shares = new Float64Array((m + k) ** 2);
+  for (let i = 0; i < m + k; i++)
+    for (let j = 0; j <= i; j++) {
+      let sum = 0;
+      for (let step = 0; step < STEPS; step++) sum += waves[i]![step]! * waves[j]![step]!;
+      shares[i * (m + k) + j] = shares[j * (m + k) + i] = sum / STEPS;
+    }
+  return shares;
+}
+
+/**
+ * The series R + jωL that has the diode's fundamental of voltage and current (either may be negative), and to DC its
+ * mean of both: an EMF behind the slope of the junction at its mean current, as stiff as the diode itself.
+ */
+function equivalentOf(diode: Diode, volts: Harmonics, amps: Harmonics, hertz: number): Equivalent {
+  const size = amps.re ** 2 + amps.im ** 2;
+  const re = (volts.re * amps.re + volts.im * amps.im) / size;
+  const im = (volts.im * amps.re - volts.re * amps.im) / size;
+  const dcOhms =
+    amps.mean > 1e-7 ? diode.seriesOhms + (diode.emission * THERMAL_VOLTS) / amps.mean : OPEN_OHMS;
+  if (size > 1e-18 && Number.isFinite(re) && Math.abs(re) < 1e9)
+    return {
+      ohms: re,
+      henries: im / (2 * Math.PI * hertz),
+      dcOhms,
+      dcVolts: volts.mean - amps.mean * dcOhms,
+    };
+  // No alternating current: the tangent where the diode stands.
+  const { siemens } = junctionAt(diode, volts.mean - diode.offsetVolts);
+  const ohms = diode.seriesOhms + 1 / siemens;
+  return { ohms, henries: 0, dcVolts: volts.mean - amps.mean * ohms };
+}
