@@ -11,7 +11,9 @@ export interface Need {
 /**
  * What the circuit's own voltages and currents decide. `branch` and `constraint` are indices into the circuit.
  *
- * - relay: the coil voltage (RMS of AC and DC together) at or above `pullIn` moves the contacts; they return below `release`.
+ * - relay: what it senses (RMS of AC and DC together) at or above `pullIn` moves the contacts; they return below
+ *   `release`. A coil's armature is moved by its current, A; a gate senses volts. An AC coil's `armature` has less
+ *   inductance while it stands open, which is its inrush.
  * - output: a board's switch that closes while all its needs hold. Off: `offOhms`.
  * - rectifier: a bridge with smoothing. DC EMF = √2·|V(ac)| − `dropVolts`; blocks when that is not positive; the DC
  *   power is drawn from the AC side through the `load` branch.
@@ -29,9 +31,16 @@ export type Control =
   | {
       readonly kind: "relay";
       readonly id: string;
-      readonly coil: readonly [number, number];
+      readonly senses:
+        | { readonly kind: "amps"; readonly branch: number }
+        | { readonly kind: "volts"; readonly a: number; readonly b: number };
       readonly pullIn: number;
       readonly release: number;
+      readonly armature?: {
+        readonly branch: number;
+        readonly restHenries: number;
+        readonly workHenries: number;
+      };
       readonly contacts: readonly {
         readonly branch: number;
         readonly restOhms: number;

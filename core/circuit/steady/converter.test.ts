@@ -78,7 +78,7 @@ describe("protection", () => {
     const point = settle(circuit);
     expect(Math.abs(volts(point, x))).toBeLessThan(1e-3);
     expect(openedIn(point, circuit)).toEqual([
-      { id: "F1", amps: expect.closeTo(24 / 4.51, 3) as unknown as number },
+      { id: "F1", why: "current", amps: expect.closeTo(24 / 4.51, 3) as unknown as number },
     ]);
   });
 
@@ -128,7 +128,7 @@ test("a fault is there from power-up: a relay held only by its past does not sta
     c.control({
       kind: "relay",
       id: "K1",
-      coil: [c.node("k"), 0],
+      senses: { kind: "volts", a: c.node("k"), b: 0 },
       pullIn: 8.4,
       release: 2.4,
       contacts: [{ branch: 3, restOhms: 1e10, workOhms: 0.02 }],

@@ -21,7 +21,7 @@ function relayChain(volts: number) {
     c.control({
       kind: "relay",
       id,
-      coil,
+      senses: { kind: "volts", a: coil[0], b: coil[1] },
       pullIn: 16.8,
       release: 5,
       contacts: [{ branch, restOhms: 1e10, workOhms: 0.02 }],
@@ -53,7 +53,7 @@ describe("controls settle", () => {
     c.control({
       kind: "relay",
       id: "K1",
-      coil: [c.node("k"), 0],
+      senses: { kind: "volts", a: c.node("k"), b: 0 },
       pullIn: 16,
       release: 5,
       contacts: [{ branch: 1, restOhms: 0.02, workOhms: 1e10 }],

@@ -31,61 +31,108 @@ const ROUNDS = 60;
  * Solves the circuit in both domains and moves relays, outputs, regulators, rectifiers and fuses until they agree;
  * between their moves the diodes find their own point.
  *
+ * The unit has just been switched on: a relay that holds must have pulled in from rest, with whatever is wrong already
+ * there. Once all is settled the relays are let go, and what they then see decides.
+ *
  * @param base a settled point of the same topology (the healthy unit): values that differ from it become low-rank
  *   updates. Without it, or where the update would lose accuracy, each domain is factored afresh.
  * @throws CircuitError for values that are not physical or a circuit without a single answer
  */
 export function settle(circuit: Circuit, base?: OperatingPoint): OperatingPoint {
   if (!base) checkCircuit(circuit);
-  let start: Setting[] = base ? [...base.settings] : circuit.controls.map(restSetting);
-  const seen = new Set<string>();
-  let tried = false;
+  const atRest = circuit.controls.map(restSetting);
+  const first = settleFrom(circuit, base ? [...base.settings] : atRest, base);
+  // A supply that folds back has more than one way to stand; only the one from rest is that of switching on.
+  const led = base && isFoldedBack(first) ? settleFrom(circuit, atRest, base) : first;
+  const released = led.status === "settled" ? withoutRelays(circuit, led.settings) : undefined;
+  if (!released) return led;
+  const { settings, solved } = relaxDiodes(circuit, released, base);
+  const pullsInAgain = circuit.controls.every(
+    (c, i) => c.kind !== "relay" || settingOf(c, settings[i]!, solved).on === led.settings[i]!.on,
+  );
+  return pullsInAgain ? led : settleFrom(circuit, released, base);
+}
+
+/** Converters that give less than they should. */
+function isFoldedBack({ circuit, settings }: OperatingPoint): boolean {
+  return circuit.controls.some(
+    (c, i) => c.kind === "converter" && settings[i]!.on && settings[i]!.emf! < 0.98 * c.volts,
+  );
+}
+
+/** Every relay at rest; undefined where all are. */
+function withoutRelays(circuit: Circuit, settings: readonly Setting[]): Setting[] | undefined {
+  const isOn = circuit.controls.map((c, i) => c.kind === "relay" && settings[i]!.on);
+  return isOn.includes(true) ? settings.map((s, i) => (isOn[i] ? { ...s, on: false } : s)) : undefined;
+}
+
+function settleFrom(circuit: Circuit, from: Setting[], base: OperatingPoint | undefined): OperatingPoint {
+  let start = from;
+  /** Positions that were met, with the settings they were met with. */
+  let seen = new Map<string, readonly Setting[]>();
+  let chattersSince: string | undefined;
   for (let round = 0; ; round++) {
     const { settings, solved, restless } = relaxDiodes(circuit, start, base);
     const next = nextSettings(circuit, settings, solved);
     const unsettled = circuit.controls.filter((_, i) => !agree(settings[i]!, next[i]!)).map((c) => c.id);
     // Afresh, a circuit without an answer is to be refused here and not when somebody reads it.
     if (!base) void [solved.ac, solved.dc];
-    if (unsettled.length === 0 && base && !tried) {
-      tried = true;
-      const released = withoutHeld(circuit, settings, solved);
-      if (released) {
-        start = released;
-        seen.clear();
-        continue;
-      }
-    }
     if (unsettled.length === 0)
       return Object.assign(restingIn(solved, settings), {
         status: restless.length === 0 ? ("settled" as const) : ("no-convergence" as const),
         unsettled: restless,
       });
-    const key = positions(settings);
-    if (round === ROUNDS || (seen.has(key) && key !== positions(next)))
-      return Object.assign(restingIn(solved, settings), { status: "chatter" as const, unsettled });
-    seen.add(key);
     start = next;
+    if (chattersSince !== undefined) {
+      // While contacts chatter, what protects sees every one of their positions.
+      const opened = protectionIn(circuit, settings, solved);
+      if (opened) {
+        start = opened;
+        seen = new Map<string, readonly Setting[]>();
+        chattersSince = undefined;
+        continue;
+      }
+    }
+    const key = positions(settings);
+    if (round >= ROUNDS || key === chattersSince)
+      return Object.assign(restingIn(solved, settings), { status: "chatter" as const, unsettled });
+    // A position that comes round again is chatter only if its sources have come to rest as well.
+    const before = seen.get(key);
+    if (chattersSince === undefined && before && key !== positions(next) && alike(before, settings))
+      chattersSince = key;
+    seen.set(key, settings);
   }
 }
 
-/**
- * A base's relays hold at volts that would not pull them in, yet a fault is there from the moment the unit is switched
- * on: those relays start at rest.
- */
-function withoutHeld(circuit: Circuit, settings: Setting[], solved: Solved): Setting[] | undefined {
-  const held = circuit.controls.map(
-    (c, i) => c.kind === "relay" && settings[i]!.on && coilVolts(c.coil, solved) < c.pullIn,
-  );
-  return held.includes(true) ? settings.map((s, i) => (held[i] ? { ...s, on: false } : s)) : undefined;
+/** Sources that have moved by less than a hundredth since the same positions were met before. */
+function alike(a: readonly Setting[], b: readonly Setting[]): boolean {
+  const close = (x = 0, y = 0) => Math.abs(x - y) <= 0.01 * Math.max(Math.abs(x), Math.abs(y));
+  return a.every((s, i) => close(s.emf, b[i]!.emf) && close(s.loadOhms, b[i]!.loadOhms));
 }
 
-function coilVolts([a, b]: readonly [number, number], { ac, dc }: Solved): number {
-  return Math.hypot(magnitude(ac, a, b), dcVolts(dc, a, b));
+/** Settings with what protects opened, where it opens in this position; undefined where all of it holds. */
+function protectionIn(circuit: Circuit, settings: readonly Setting[], solved: Solved): Setting[] | undefined {
+  const next = circuit.controls.map((c, i) =>
+    protects(c) ? settingOf(c, settings[i]!, solved) : settings[i]!,
+  );
+  return next.some((s, i) => s.on !== settings[i]!.on) ? next : undefined;
+}
+
+function protects({ kind }: Control): boolean {
+  return kind === "fuse" || kind === "residual";
+}
+
+/** What moves a relay: its coil's current, or the volts at its gate. */
+function sensed({ senses }: Extract<Control, { kind: "relay" }>, solved: Solved): number {
+  if (senses.kind === "volts") {
+    const { a, b } = senses;
+    return Math.hypot(magnitude(solved.ac, a, b), dcVolts(solved.dc, a, b));
+  }
+  return Math.hypot(ampsIn(solved, "ac", senses.branch), ampsIn(solved, "dc", senses.branch));
 }
 
 /** Where every control goes from here. What protects opens only on currents that the others no longer move. */
 function nextSettings(circuit: Circuit, settings: readonly Setting[], solved: Solved): Setting[] {
-  const protects = ({ kind }: Control) => kind === "fuse" || kind === "residual";
   const next = circuit.controls.map((c, i) =>
     protects(c) ? settings[i]! : settingOf(c, settings[i]!, solved),
   );
@@ -93,8 +140,8 @@ function nextSettings(circuit: Circuit, settings: readonly Setting[], solved: So
   return circuit.controls.map((c, i) => (protects(c) ? settingOf(c, settings[i]!, solved) : next[i]!));
 }
 
-/** Size of the sum of two branches' currents: what leaves by neither of them. */
-function residualAmps({ circuit, ac }: Solved, branches: readonly [number, number]): number {
+/** Size of the sum of two branches' currents: what leaves by neither of them, A. */
+export function residualAmps({ circuit, ac }: Solved, branches: readonly [number, number]): number {
   let re = 0;
   let im = 0;
   for (const index of branches) {
@@ -109,7 +156,7 @@ function residualAmps({ circuit, ac }: Solved, branches: readonly [number, numbe
 function settingOf(control: Control, was: Setting, solved: Solved): Setting {
   switch (control.kind) {
     case "relay": {
-      return { on: coilVolts(control.coil, solved) >= (was.on ? control.release : control.pullIn) };
+      return { on: sensed(control, solved) >= (was.on ? control.release : control.pullIn) };
     }
     case "output":
       return {

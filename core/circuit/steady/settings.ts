@@ -45,6 +45,10 @@ export function withSettings(circuit: Circuit, settings: readonly Setting[], sha
       case "relay":
         for (const { branch, restOhms, workOhms } of control.contacts)
           set(branch, { ohms: on ? workOhms : restOhms });
+        if (control.armature) {
+          const { branch, restHenries, workHenries } = control.armature;
+          set(branch, { henries: on ? workHenries : restHenries });
+        }
         return;
       case "output":
         return set(control.branch, { ohms: on ? control.onOhms : control.offOhms });

@@ -244,7 +244,17 @@ function shifted(controls: readonly Control[], branch: number, constraint: numbe
   return controls.map((control) => {
     switch (control.kind) {
       case "relay":
-        return { ...control, contacts: control.contacts.map((c) => ({ ...c, branch: c.branch + branch })) };
+        return {
+          ...control,
+          senses:
+            "branch" in control.senses
+              ? { ...control.senses, branch: control.senses.branch + branch }
+              : control.senses,
+          contacts: control.contacts.map((c) => ({ ...c, branch: c.branch + branch })),
+          ...(control.armature
+            ? { armature: { ...control.armature, branch: control.armature.branch + branch } }
+            : {}),
+        };
       case "rectifier":
       case "converter":
         return { ...control, source: control.source + branch, load: control.load + branch };

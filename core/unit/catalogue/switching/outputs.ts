@@ -120,7 +120,7 @@ export const mosfet = definePart({
     addJunction(build, "body", anode, cathode, BODY_DIODE, mode === "open" ? "open" : undefined);
     build.control({
       kind: "relay",
-      coil: [gate, source],
+      senses: { kind: "volts", a: gate, b: source },
       pullIn: p.thresholdVolts,
       release: 0.9 * p.thresholdVolts,
       contacts: [{ branch, restOhms, workOhms }],
@@ -168,7 +168,7 @@ export const transistor = definePart({
   expand(build, p, { mode }) {
     const [base, collector, emitter] = [build.node("base"), build.node("collector"), build.node("emitter")];
     const inner = build.inner("base");
-    build.branch("base", base, inner, { ohms: mode === "base-open" ? OPEN_OHMS : SENSE_OHMS });
+    const sense = build.branch("base", base, inner, { ohms: mode === "base-open" ? OPEN_OHMS : SENSE_OHMS });
     const of = (at: number): [number, number] => (p.polarity === "npn" ? [inner, at] : [at, inner]);
     addJunction(
       build,
@@ -183,9 +183,9 @@ export const transistor = definePart({
     const branch = build.branch("channel", collector, emitter, { ohms: restOhms });
     build.control({
       kind: "relay",
-      coil: [base, inner],
-      pullIn: p.baseAmps * SENSE_OHMS,
-      release: 0.5 * p.baseAmps * SENSE_OHMS,
+      senses: { kind: "amps", branch: sense },
+      pullIn: p.baseAmps,
+      release: 0.5 * p.baseAmps,
       contacts: mode === "base-shorted" ? [] : [{ branch, restOhms, workOhms }],
     });
   },
@@ -219,7 +219,7 @@ export const optotriac = definePart({
   expand(build, p, { mode }) {
     const [anode, mt1, mt2] = [build.node("anode"), build.node("mt1"), build.node("mt2")];
     const inner = build.inner("led");
-    build.branch("sense", anode, inner, { ohms: SENSE_OHMS });
+    const sense = build.branch("sense", anode, inner, { ohms: SENSE_OHMS });
     addJunction(
       build,
       "led",
@@ -233,9 +233,9 @@ export const optotriac = definePart({
     const branch = build.branch("channel", mt1, mt2, { ohms: restOhms });
     build.control({
       kind: "relay",
-      coil: [anode, inner],
-      pullIn: p.triggerAmps * SENSE_OHMS,
-      release: 0.5 * p.triggerAmps * SENSE_OHMS,
+      senses: { kind: "amps", branch: sense },
+      pullIn: p.triggerAmps,
+      release: 0.5 * p.triggerAmps,
       contacts: [{ branch, restOhms, workOhms }],
     });
   },
