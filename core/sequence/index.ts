@@ -3,4 +3,6 @@ export { lintSequence } from "./lintSequence.ts";
 export { runSequence, type Moment, type Run, type RunEnd, type Scenario } from "./run.ts";
 export { symptomOf, symptomTable, type Symptom, type SymptomTable } from "./symptoms.ts";
 export { symptomGroups, type SymptomGroup } from "./symptomGroups.ts";
-export { World, type Standing } from "./world.ts";
+export type { Work } from "./work.ts";
+export { workJudge, World, type BoardSituation, type OpenedPart } from "./world.ts";
+export { stateRuns, StateRuns, type Seen, type Stand, type StandPoint } from "./stateRuns.ts";

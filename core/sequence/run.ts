@@ -1,5 +1,14 @@
 import type { BoardCondition, BoardStep, Fault } from "#core/unit/index.ts";
-import { openedProtection, standingKey, type Solved, type Standing, type World } from "./world.ts";
+import type { Work } from "./work.ts";
+import {
+  openedByHeat,
+  openedProtection,
+  situationKey,
+  type BoardSituation,
+  type OpenedPart,
+  type Solved,
+  type World,
+} from "./world.ts";
 
 /** One stretch of a run in which nothing changed. */
 export interface Moment {
@@ -7,11 +16,15 @@ export interface Moment {
   readonly at: number;
   /** Step the board was in; undefined while it is dead or locked out. */
   readonly step: string | undefined;
-  readonly standing: Standing;
-  /** Parts at work and relays pulled in. */
-  readonly working: ReadonlySet<string>;
+  readonly situation: BoardSituation;
+  /** Seconds until the next one; Infinity for the last. */
+  readonly seconds: number;
+  /** Parts at work, and how; relays pulled in. */
+  readonly working: ReadonlyMap<string, Work>;
   readonly relays: ReadonlySet<string>;
   readonly inputs: ReadonlyMap<string, boolean>;
+  /** Protective parts that have opened by now. */
+  readonly opened: readonly OpenedPart[];
 }
 
 /** How a run came to its end. */
@@ -43,7 +56,7 @@ export interface Run {
   readonly worked: ReadonlySet<string>;
   readonly clicked: ReadonlySet<string>;
   /** Protective parts that opened on the way. */
-  readonly opened: readonly Fault[];
+  readonly opened: readonly OpenedPart[];
   /** Circuits that never settled on the way. */
   readonly chattered: boolean;
 }
@@ -69,7 +82,7 @@ export function runSequence(world: World, faults: readonly Fault[], scenario: Sc
 class Runner {
   private readonly world: World;
   private readonly given: readonly Fault[];
-  private opened: Fault[] = [];
+  private opened: OpenedPart[] = [];
   private readonly environment: Map<string, string>;
   private readonly start: string;
   private now = 0;
@@ -77,10 +90,10 @@ class Runner {
   private entered = 0;
   private tries = 0;
   private effects = new Set<string>();
-  /** When each effect began to come, or to fade. */
-  private readonly coming = new Map<string, number>();
+  /** How far each effect has come, as a share of its time, since when, and its pace; when each began to fade. */
+  private readonly coming = new Map<string, { share: number; since: number; pace: number }>();
   private readonly fading = new Map<string, number>();
-  private readonly moments: Moment[] = [];
+  private readonly moments: Omit<Moment, "seconds">[] = [];
   private readonly reached: string[] = [];
   private lastStep: string | undefined;
   private code: string | undefined;
@@ -132,19 +145,21 @@ class Runner {
     return [...this.given, ...this.opened];
   }
 
-  private standing(): Standing {
+  private situation(): BoardSituation {
     return { drives: this.step?.drives ?? [], environment: this.environment, effects: this.effects };
   }
 
   /** Solves the standing; what a protective part opens stays open, and is solved again. */
   private solve(): Solved {
     for (;;) {
-      const solved = this.world.solve(this.standing(), this.faults());
-      this.chattered ||= solved.point.status === "chatter";
+      const solved = this.world.solve(this.situation(), this.faults());
+      this.chattered ||= solved.point.status !== "settled";
       const known = new Set(this.faults().map((f) => f.part));
-      const opened = openedProtection(solved.point.circuit, solved.point, this.world.unit).filter(
-        (f) => !known.has(f.part),
-      );
+      const { unit } = this.world;
+      const opened = [
+        ...openedProtection(solved.point, unit),
+        ...openedByHeat(unit, this.world.stateOf(this.situation()).positions),
+      ].filter((f) => !known.has(f.part));
       if (opened.length === 0) return solved;
       this.opened = [...this.opened, ...opened];
     }
@@ -163,13 +178,18 @@ class Runner {
       : { kind: "dead" };
   }
 
-  private note(solved: Solved, working: ReadonlySet<string>, inputs: ReadonlyMap<string, boolean>): void {
+  private note(
+    solved: Solved,
+    working: ReadonlyMap<string, Work>,
+    inputs: ReadonlyMap<string, boolean>,
+  ): void {
     const { circuit, settings } = solved.point;
     const relays = new Set(
       circuit.controls.flatMap((c, i) => (c.kind === "relay" && settings[i]!.on ? [c.id] : [])),
     );
-    const standing = { ...this.standing(), effects: new Set(this.effects) };
-    this.moments.push({ at: this.now, step: this.step?.id, standing, working, relays, inputs });
+    const situation = { ...this.situation(), effects: new Set(this.effects) };
+    const opened = this.opened;
+    this.moments.push({ at: this.now, step: this.step?.id, situation, working, relays, inputs, opened });
   }
 
   /** Safety inputs and outputs that protect themselves. "moved": to another step. */
@@ -191,7 +211,7 @@ class Runner {
   /** Starts, completes and undoes effects up to now. */
   private followEffects(
     solved: Solved,
-    working: ReadonlySet<string>,
+    working: ReadonlyMap<string, Work>,
     inputs: ReadonlyMap<string, boolean>,
   ): void {
     for (const effect of this.world.board.effects) {
@@ -202,12 +222,20 @@ class Runner {
         effect.volts.every((v) => this.world.isTrue(v, solved)) &&
         effect.when.every((c) => this.holds(c, inputs)) &&
         effect.paths.every((path) => this.world.isPath(path, solved));
-      if (active && !there) this.coming.set(effect.id, this.coming.get(effect.id) ?? this.now);
+      if (active && !there) this.comesOn(effect.id, effect.seconds, paceOf(effect.works, working));
       else this.coming.delete(effect.id);
       if (!active && there && effect.fades !== undefined)
         this.fading.set(effect.id, this.fading.get(effect.id) ?? this.now);
       else this.fading.delete(effect.id);
     }
+  }
+
+  /** Takes an effect on from where it has come to: slow work takes longer. */
+  private comesOn(id: string, seconds: number, pace: number): void {
+    const was = this.coming.get(id);
+    const share =
+      was && seconds > 0 ? Math.min(1, was.share + ((this.now - was.since) * was.pace) / seconds) : 0;
+    this.coming.set(id, { share, since: this.now, pace });
   }
 
   private holds(c: BoardCondition, inputs: ReadonlyMap<string, boolean>): boolean {
@@ -222,7 +250,11 @@ class Runner {
     if (onlyWaiting) ends.push({ at: this.entered + this.step!.waits });
     for (const e of effects) {
       const [coming, fading] = [this.coming.get(e.id), this.fading.get(e.id)];
-      if (coming !== undefined) ends.push({ at: coming + e.seconds, apply: () => this.effects.add(e.id) });
+      if (coming !== undefined)
+        ends.push({
+          at: coming.since + ((1 - coming.share) * e.seconds) / coming.pace,
+          apply: () => this.effects.add(e.id),
+        });
       if (fading !== undefined) ends.push({ at: fading + e.fades!, apply: () => this.effects.delete(e.id) });
     }
     const next = Math.min(...ends.map((e) => e.at));
@@ -259,7 +291,7 @@ class Runner {
     this.entered = this.now;
     if (!retry && !this.reached.includes(id)) this.tries = 0;
     if (!this.reached.includes(id)) this.reached.push(id);
-    const key = `${id}|${this.tries}|${standingKey(this.standing())}|${this.opened.length}`;
+    const key = `${id}|${this.tries}|${situationKey(this.situation())}|${this.opened.length}`;
     const times = (this.entries.get(key) ?? 0) + 1;
     this.entries.set(key, times);
     return times > 2 ? { kind: "cycle", code: this.code } : undefined;
@@ -269,18 +301,27 @@ class Runner {
     const last = this.moments.at(-1);
     const shownBy = this.world.board.shownBy;
     const shows = end.kind !== "dead" && (shownBy === undefined || (last?.working.has(shownBy) ?? false));
+    const moments = this.moments.map((m, i) => ({
+      ...m,
+      seconds: (this.moments[i + 1]?.at ?? Infinity) - m.at,
+    }));
     return {
-      moments: this.moments,
+      moments,
       end,
       seconds: last?.at ?? 0,
       reached: this.reached,
       stalledAt: this.lastStep,
       failedAt: this.failedAt,
       code: shows ? this.code : undefined,
-      worked: new Set(this.moments.flatMap((m) => [...m.working])),
+      worked: new Set(this.moments.flatMap((m) => [...m.working.keys()])),
       clicked: new Set(this.moments.flatMap((m) => [...m.relays])),
       opened: this.opened,
       chattered: this.chattered,
     };
   }
+}
+
+/** The slowest of the parts whose work brings an effect about sets its pace. */
+function paceOf(works: readonly string[], working: ReadonlyMap<string, Work>): number {
+  return works.reduce((pace, part) => Math.min(pace, working.get(part)?.pace ?? 1), 1);
 }

@@ -1,6 +1,6 @@
 import type { Fault, UnitModel } from "#core/unit/index.ts";
-import { runSequence, type Run, type RunEnd } from "./run.ts";
-import { World } from "./world.ts";
+import type { Run, RunEnd } from "./run.ts";
+import { stateRuns } from "./stateRuns.ts";
 
 /** What a customer or a technician would see of one fault in an ordinary run. */
 export interface Symptom {
@@ -34,11 +34,11 @@ export function symptomTable(
   faults: readonly (Fault | undefined)[],
   report?: (done: number) => void,
 ): SymptomTable {
-  const world = new World(unit);
-  const healthy = runSequence(world, []);
+  const runs = stateRuns(unit);
+  const healthy = runs.run([]);
   const rows = faults.map((fault, i) => {
     if (i % 16 === 0) report?.(i / faults.length);
-    return symptomOf(fault ? runSequence(world, [fault]) : healthy, healthy);
+    return symptomOf(fault ? runs.run([fault]) : healthy, healthy);
   });
   return { healthy, rows };
 }

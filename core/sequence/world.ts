@@ -1,11 +1,4 @@
-import {
-  branchCurrentInto,
-  settle,
-  transferInto,
-  voltageInto,
-  type Circuit,
-  type OperatingPoint,
-} from "#core/circuit/index.ts";
+import { openings, settle, transferInto, voltageInto, type OperatingPoint } from "#core/circuit/index.ts";
 import {
   CATALOGUE,
   expandState,
@@ -16,9 +9,10 @@ import {
   type State,
   type UnitModel,
 } from "#core/unit/index.ts";
+import { ampsOf, WorkJudge, type Work } from "./work.ts";
 
 /** How everything around the board stands at one moment. */
-export interface Standing {
+export interface BoardSituation {
   /** Outputs that the board drives. */
   readonly drives: readonly string[];
   /** Setting of each environment. */
@@ -27,62 +21,54 @@ export interface Standing {
   readonly effects: ReadonlySet<string>;
 }
 
-/** A standing solved under some faults. */
+/** A situation solved under some faults. */
 export interface Solved {
   readonly expanded: ExpandedUnit;
   readonly healthy: OperatingPoint;
   readonly point: OperatingPoint;
 }
 
-/** Power in the part's working branch, against the healthy unit's at its best, above which it does its work. */
-const WORKING_SHARE = 0.7;
-/** Work (A²) that counts as any at all: a part that idles is not at work. */
-const LEAST_WORK = 1e-9;
+/** A state's circuit as far as a run knows it. */
+export type LiveState = Pick<State, "power" | "positions" | "celsius" | "drives">;
 
 /**
- * One unit with its board, solved at any standing. Healthy standings are kept: a fault is a small change of them, and
+ * One unit with its board, solved in any situation. Healthy situations are kept: a fault is a small change of them, and
  * the next fault meets the same ones again.
  */
 export class World {
   readonly unit: UnitModel;
   readonly board: Board;
+  private readonly lifts: readonly string[];
   private readonly kept = new Map<string, { expanded: ExpandedUnit; healthy: OperatingPoint }>();
-  /** Work of each part's working branch in the healthy unit, A², the most that was met. */
-  private readonly fullWork = new Map<string, number>();
+  private readonly judge: WorkJudge;
 
-  constructor(unit: UnitModel) {
+  /** @param lifts what is taken off throughout */
+  constructor(unit: UnitModel, lifts: readonly string[] = []) {
     if (!unit.sequence) throw new RangeError(`The unit ${unit.id} has no sequence.`);
     this.unit = unit;
     this.board = unit.sequence;
+    this.lifts = lifts;
+    this.judge = workJudge(unit);
   }
 
-  solve(standing: Standing, faults: readonly Fault[]): Solved {
-    const kept = this.healthyAt(standing);
+  solve(situation: BoardSituation, faults: readonly Fault[]): Solved {
+    const kept = this.healthyAt(situation);
     if (faults.length === 0) return { ...kept, point: kept.healthy };
     return { ...kept, point: settle(kept.expanded.withFaults(faults), kept.healthy) };
   }
 
-  private healthyAt(standing: Standing) {
-    const key = standingKey(standing);
+  private healthyAt(situation: BoardSituation) {
+    const key = situationKey(situation);
     let kept = this.kept.get(key);
     if (!kept) {
-      const expanded = expandState(this.unit, this.stateOf(standing));
-      kept = { expanded, healthy: settle(expanded.circuit) };
-      this.kept.set(key, kept);
-      for (const { id } of this.unit.parts) {
-        const work = workOf(this.unit, id, expanded, kept.healthy);
-        if (work !== undefined) this.fullWork.set(id, Math.max(work, this.fullWork.get(id) ?? 0));
-      }
+      const expanded = expandState(this.unit, this.stateOf(situation), this.lifts);
+      this.kept.set(key, (kept = { expanded, healthy: settle(expanded.circuit) }));
     }
     return kept;
   }
 
   /** The unit's switches and temperatures: what the environment sets, then what its own work has moved. */
-  stateOf({
-    drives,
-    environment,
-    effects,
-  }: Standing): Pick<State, "power" | "positions" | "celsius" | "drives"> {
+  stateOf({ drives, environment, effects }: BoardSituation): LiveState {
     const sections = [
       ...this.board.environment.map((e) => e.settings.find((s) => s.id === environment.get(e.id))!),
       ...this.board.effects.filter((e) => effects.has(e.id)),
@@ -100,7 +86,7 @@ export class World {
     return volts >= (input.above ?? -Infinity) && volts <= (input.below ?? Infinity);
   }
 
-  isAlive(solved: Solved, working: ReadonlySet<string>): boolean {
+  isAlive(solved: Solved, working: ReadonlyMap<string, Work>): boolean {
     const { expanded, point } = solved;
     if (this.board.runBy !== undefined && !working.has(this.board.runBy)) return false;
     return this.board.alive.every((name) => {
@@ -110,20 +96,9 @@ export class World {
     });
   }
 
-  /** Parts that do their work: enough power in their working branch, and a mode that lets them. */
-  working({ expanded, point }: Solved, faults: readonly Fault[]): ReadonlySet<string> {
-    const idle = new Set(
-      faults.flatMap(({ part, mode }) => {
-        const { type } = this.unit.parts.find((p) => p.id === part)!;
-        return CATALOGUE.get(type)!.modes.find((m) => m.id === mode)?.works === false ? [part] : [];
-      }),
-    );
-    const busy = new Set<string>();
-    for (const [id, full] of this.fullWork) {
-      if (idle.has(id) || full < LEAST_WORK) continue;
-      if (workOf(this.unit, id, expanded, point)! > WORKING_SHARE * full) busy.add(id);
-    }
-    return busy;
+  /** Parts that do their work, and how. */
+  working(solved: Solved, faults: readonly Fault[]): ReadonlyMap<string, Work> {
+    return this.judge.working(solved, faults);
   }
 
   /** Whether current can flow between two nets as things stand, diodes aside. */
@@ -142,17 +117,51 @@ export class World {
   }
 }
 
-export function standingKey({ drives, environment, effects }: Standing): string {
+const judges = new WeakMap<UnitModel, WorkJudge>();
+
+/** The judge of a unit's parts: one for all its states and runs. */
+export function workJudge(unit: UnitModel): WorkJudge {
+  let judge = judges.get(unit);
+  if (!judge) {
+    const healthy = () =>
+      unit.states
+        .filter((s) => s.power === "live")
+        .map((s) => {
+          const expanded = expandState(unit, s);
+          return { expanded, point: settle(expanded.circuit) };
+        });
+    judges.set(unit, (judge = new WorkJudge(unit, healthy)));
+  }
+  return judge;
+}
+
+export function situationKey({ drives, environment, effects }: BoardSituation): string {
   return [[...drives].sort().join(), [...environment.values()].join(), [...effects].sort().join()].join("|");
 }
 
-/** Protective parts that a point has opened for good, as the faults they are from then on. */
-export function openedProtection(circuit: Circuit, point: OperatingPoint, unit: UnitModel): Fault[] {
-  return circuit.controls.flatMap((c, i): Fault[] => {
-    if ((c.kind !== "fuse" && c.kind !== "residual") || point.settings[i]!.on) return [];
-    const { type } = unit.parts.find((p) => p.id === c.id)!;
-    return [{ part: c.id, mode: type.endsWith("fuse") ? "blown" : "open" }];
+/** Something protective that has opened, as the fault it is from then on, and why. */
+export interface OpenedPart extends Fault {
+  readonly why: "current" | "residual" | "heat";
+}
+
+/** Protective parts that a point has opened. */
+export function openedProtection(point: OperatingPoint, unit: UnitModel): OpenedPart[] {
+  return openings(point).map(({ id, why }) => ({ part: id, mode: openMode(unit, id), why }));
+}
+
+/** Protective parts that their place's heat has opened in this state, and that rest closed. */
+export function openedByHeat(unit: UnitModel, positions: State["positions"]): OpenedPart[] {
+  return Object.entries(positions).flatMap(([id, position]): OpenedPart[] => {
+    const { type } = unit.parts.find((p) => p.id === id)!;
+    return position === "open" && CATALOGUE.get(type)!.protective?.opensOn === "heat"
+      ? [{ part: id, mode: openMode(unit, id), why: "heat" }]
+      : [];
   });
+}
+
+function openMode(unit: UnitModel, id: string): string {
+  const { type } = unit.parts.find((p) => p.id === id)!;
+  return CATALOGUE.get(type)!.protective!.mode;
 }
 
 const out = new Float64Array(2);
@@ -166,24 +175,4 @@ function voltsBetween(
 ) {
   voltageInto(out, point[domain], expanded.nodeOfNet(from), expanded.nodeOfNet(to));
   return domain === "dc" ? out[0]! : Math.hypot(out[0]!, out[1]!);
-}
-
-function ampsOf(index: number, point: OperatingPoint): number {
-  const { a, b } = point.circuit.branches[index]!;
-  branchCurrentInto(out, point.ac, index, a, b);
-  const ac = Math.hypot(out[0]!, out[1]!);
-  branchCurrentInto(out, point.dc, index, a, b);
-  return Math.hypot(ac, out[0]!);
-}
-
-/** A² in a part's working branch; undefined for a part that does no work. */
-function workOf(
-  unit: UnitModel,
-  id: string,
-  expanded: ExpandedUnit,
-  point: OperatingPoint,
-): number | undefined {
-  const { workBranch } = CATALOGUE.get(unit.parts.find((p) => p.id === id)!.type)!;
-  if (workBranch === undefined) return undefined;
-  return ampsOf(expanded.firstBranchOf(id) + workBranch, point) ** 2;
 }

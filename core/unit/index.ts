@@ -1,5 +1,12 @@
 /** The unit model: its schema, the part catalogue with failure modes, and its expansion into a circuit. */
-export { CATALOGUE, modesOf, type ModeKind, type PartKind } from "./catalogue/index.ts";
+export {
+  CATALOGUE,
+  modesOf,
+  type Badly,
+  type ModeKind,
+  type PartKind,
+  type WorkKind,
+} from "./catalogue/index.ts";
 export { conductorOhms, gaugeMm2 } from "./catalogue/conductors/conductorOhms.ts";
 export { fuseSeconds } from "./catalogue/protection/fuseSeconds.ts";
 export { ntcOhms, platinumOhms, typeKMillivolts } from "./catalogue/sensors/sensors.ts";
@@ -32,6 +39,7 @@ export {
   type ModelProblem,
   type ReadUnitResult,
 } from "./model/readUnit.ts";
+export { bypassRefusal, type BypassRefusal } from "./model/bypass.ts";
 export { withVariants } from "./model/variants.ts";
 export { lintUnit, type LintFinding, type LintRule } from "./model/lint.ts";
 export { unitJsonSchema } from "./model/jsonSchema.ts";

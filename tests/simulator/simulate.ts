@@ -139,7 +139,7 @@ function diodeCards(circuit: Circuit, { a, b }: Branch, i: number): string[] | u
   return [
     `vo${i} ${a} o${i} dc ${diode.offsetVolts}`,
     `d${i} o${i} ${b} dm${i}`,
-    `rl${i} o${i} ${b} 1e10`,
+    `rl${i} o${i} ${b} 1e12`,
     `.model dm${i} d(is=${diode.saturation} n=${diode.emission} rs=${diode.seriesOhms})`,
   ];
 }

@@ -114,7 +114,8 @@ const SAME_SHARE = 0.003;
 const SAME_PULSES = 0.002;
 const SAME_AMPS = 0.03;
 const MOST_SCALING = 0.15;
-/** A regulator this near its limit has a cycle of its own found. */
+/** A regulator's drop may shrink by this share: it was nowhere near its dropout. A regulator this near its limit has a cycle of its own found. */
+const SAME_DROP = 0.03;
 const NEAR_LIMIT = 0.95;
 
 /**
@@ -163,9 +164,12 @@ function follow(circuit: Circuit, settings: Setting[], base: AtRest, known: AtRe
       ? trial
       : solvedWhenAsked(withSettings(circuit, scaled), base, { ...cycle, scale: scale * cycle.scale });
   const currents = circuit.nodeNames.length - 1;
-  for (const { c } of regulators)
-    if (c.kind === "regulator" && solved.dc.xRe[currents + c.constraint]! > NEAR_LIMIT * c.limit)
-      return undefined;
+  for (const { c } of regulators) {
+    if (c.kind !== "regulator") continue;
+    if (solved.dc.xRe[currents + c.constraint]! > NEAR_LIMIT * c.limit) return undefined;
+    const { a, b } = circuit.constraints[c.constraint]!;
+    if (dcVolts(solved.dc, a, b) < (1 - SAME_DROP) * dcVolts(known.dc, a, b)) return undefined;
+  }
   for (const { c } of diodes) {
     const was = scale * meanAmps(known, c.branch);
     if (Math.abs(meanAmps(solved, c.branch) - was) > SAME_AMPS * Math.abs(was) + 1e-6) return undefined;

@@ -138,4 +138,4 @@ export function modesOf(part: PartLike): readonly ModeKind[] {
   return CATALOGUE.get(part.type)!.modes.filter((mode) => isPossible(part, mode));
 }
 
-export type { ModeKind, PartKind } from "./partKind.ts";
+export type { Badly, ModeKind, PartKind, WorkKind } from "./partKind.ts";

@@ -1,5 +1,5 @@
 import type { z } from "zod";
-import type { Branch, Constraint, Control, Need } from "#core/circuit/index.ts";
+import type { Branch, Constraint, Control, Need, OpensOn } from "#core/circuit/index.ts";
 
 /** One way a kind of part fails. */
 export interface ModeKind {
@@ -16,8 +16,34 @@ export interface ModeKind {
   readonly onlyWith?: string;
   /** For a fault that comes and goes: the share of the time it shows. Common practice, no source. */
   readonly intermittent?: number;
-  /** False where the part reads right electrically and yet does not do its work (jammed, stuck). */
-  readonly works?: false;
+  /** The part reads right electrically and yet does not do its work (jammed, stuck), or does it badly. */
+  readonly works?: false | Badly;
+}
+
+/** How a part works badly, as the customer says it. */
+export type Badly = "slow" | "dim" | "weak" | "noisy" | "resets";
+
+/**
+ * What a part's work needs: the current in its working branch over that at its rated volts, which for a plain load is
+ * its share of the rated volts. Shares are common practice, no source, unless the definition names one.
+ */
+export interface WorkKind<P> {
+  /** Index, among the branches added, of the working one. */
+  readonly branch: number;
+  /** Its current at rated volts, A; where it is not known, the most that the healthy unit gives it. */
+  readonly amps?: (parameters: P) => number | undefined;
+  /** Below this share it does not work … */
+  readonly from: number;
+  /** … and below this one badly. */
+  readonly fully: number;
+  readonly badly: Badly;
+  /** Its pace is the share to this power: 0 for what works or does not, 1 a DC motor's speed, 2 a heater's power. */
+  readonly pace: 0 | 1 | 2;
+  /**
+   * A motor that needs a second winding to turn: index of its start winding's branch. Its torque is the product of both
+   * currents and the sine of the angle between them, and counts against the healthy unit's.
+   */
+  readonly start?: number;
 }
 
 /** What a part finds itself in while its circuit is expanded. */
@@ -75,8 +101,17 @@ export interface PartKind<P = unknown> {
   readonly alternating?: readonly (readonly [string, string])[];
   /** Junctions worth the diode range, from anode to cathode. */
   readonly junctions?: readonly (readonly [string, string])[];
-  /** Index, among the branches added, of the one whose power is the part's work; undefined for parts that do no work. */
-  readonly workBranch?: number;
+  /** What it needs to do its work; undefined for parts that do none. */
+  readonly work?: WorkKind<P>;
+  /** It protects: what opens it, which of its failure modes that is, and whether it can be reset. */
+  readonly protective?: {
+    readonly opensOn: OpensOn;
+    readonly mode: string;
+    readonly poles: number;
+    readonly resets: boolean;
+  };
+  /** It guards people or the unit: no jumper goes across it or whatever is in series with it. */
+  readonly guards?: true;
   expand(build: PartBuilder, parameters: P, condition: Condition): void;
 }
 

@@ -19,6 +19,10 @@ const part = z.strictObject({
   /** Replaceable item this part belongs to; the part itself when left out. */
   item: id.optional(),
   colour: z.string().optional(),
+  /** A jumper may go across it for a moment; never true of what guards, or of anything in series with that. */
+  bypass: z.literal("for a moment").optional(),
+  /** What it needs to work, as shares of its rated volts, in place of the catalogue's. */
+  working: z.strictObject({ from: z.number().min(0).max(2), fully: z.number().min(0).max(2) }).optional(),
   /** Starting weight per failure mode, in place of the catalogue's; 0 leaves the mode out. */
   weights: z.record(z.string(), z.number().nonnegative()).default({}),
 });
@@ -96,6 +100,8 @@ const observation = z.strictObject({
   state: id,
   /** works: the load that does the work. listen: the relay. look: none. */
   part: id.optional(),
+  /** works: what the work must bring about before it is said to work: an effect of the sequence. */
+  effect: id.optional(),
   /** reaches: the step of the sequence. code: the code. */
   step: id.optional(),
   code: id.optional(),

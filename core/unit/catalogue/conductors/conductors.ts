@@ -132,6 +132,8 @@ export const splice = jointKind("splice", 0.004, 0.3, 0.5);
 function fuseKind(type: string, joints: ModeKind) {
   return definePart({
     type,
+    protective: { opensOn: "current", mode: "blown", poles: 1, resets: false },
+    guards: true,
     terminals: ["a", "b"],
     parameters: z.strictObject({
       amps: z.number().positive(),
@@ -180,6 +182,8 @@ export const solderedFuse = fuseKind("soldered-fuse", {
 /** Circuit breaker: carries 1.13 times its rating for good (IEC 60898-1, from memory). */
 export const breaker = definePart({
   type: "breaker",
+  protective: { opensOn: "current", mode: "open", poles: 1, resets: true },
+  guards: true,
   terminals: ["a", "b"],
   parameters: z.strictObject({ amps: z.number().positive(), ohms: z.number().positive().default(0.01) }),
   across: [["a", "b"]],
@@ -202,6 +206,8 @@ export const breaker = definePart({
 /** Thermal fuse: opens once, for good, when its place has grown too hot. */
 export const thermalFuse = definePart({
   type: "thermal-fuse",
+  protective: { opensOn: "heat", mode: "blown", poles: 1, resets: false },
+  guards: true,
   terminals: ["a", "b"],
   parameters: z.strictObject({ ohms: z.number().positive().default(0.01) }),
   across: [["a", "b"]],

@@ -16,7 +16,7 @@ export const ledDisplay = definePart({
     forwardVolts: positive.default(2),
   }),
   across: [["plus", "minus"]],
-  workBranch: 0,
+  work: { branch: 0, amps: (p) => p.amps, from: 0.15, fully: 0.6, badly: "dim", pace: 0 },
   modes: [
     { id: "dark", name: "dark", looks: "no segment lights", weight: 0.8 },
     {
@@ -116,7 +116,7 @@ export const peripheral = definePart({
   terminals: ["plus", "minus"],
   parameters: z.strictObject({ volts: positive, amps: positive }),
   across: [["plus", "minus"]],
-  workBranch: 0,
+  work: { branch: 0, amps: (p) => p.amps, from: 0.75, fully: 0.86, badly: "resets", pace: 0 },
   modes: [
     { id: "dead", name: "dead", looks: "no lamp, no sound, though it has its volts", weight: 0.8 },
     {

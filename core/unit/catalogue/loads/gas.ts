@@ -10,6 +10,7 @@ const positive = z.number().positive();
  * microamperes (flame rectification). `flameOhms` is what the flame leaves in series.
  */
 export const flameSensor = definePart({
+  guards: true,
   type: "flame-sensor",
   terminals: ["electrode", "earth"],
   follows: "position",
@@ -54,6 +55,7 @@ const FLAME = { forwardVolts: 0.3, forwardAmps: 1e-6, emission: 2, seriesOhms: 1
 
 /** Gas valve: a coil on AC or DC, with its earthed body. */
 export const gasValve = definePart({
+  guards: true,
   type: "gas-valve",
   terminals: ["1", "2", "pe"],
   optional: ["pe"],
@@ -64,7 +66,15 @@ export const gasValve = definePart({
     supply: z.enum(["ac", "dc"]).default("ac"),
   }),
   across: [["1", "2"]],
-  workBranch: 0,
+  work: {
+    branch: 0,
+    // On DC its ohms alone decide.
+    amps: (p) => (p.supply === "dc" ? p.volts / p.coilOhms : p.amps),
+    from: 0.65,
+    fully: 0.8,
+    badly: "weak",
+    pace: 0,
+  },
   modes: [
     {
       id: "coil-open",
@@ -112,11 +122,12 @@ export const gasValve = definePart({
 
 /** Spark generator: draws from its supply while called; what it sends to the electrode no meter may be put on. */
 export const sparkDriver = definePart({
+  guards: true,
   type: "spark-driver",
   terminals: ["1", "2"],
   parameters: z.strictObject({ volts: positive, amps: positive.default(0.2) }),
   across: [["1", "2"]],
-  workBranch: 0,
+  work: { branch: 0, amps: (p) => p.amps, from: 0.7, fully: 0.85, badly: "weak", pace: 0 },
   modes: [
     { id: "open", name: "dead", looks: "no ticking and no spark, with supply present", weight: 0.8 },
     {

@@ -10,7 +10,7 @@ export const heater = definePart({
   terminals: ["1", "2", "pe"],
   parameters: z.strictObject({ volts: positive, watts: positive }),
   across: [["1", "2"]],
-  workBranch: 0,
+  work: { branch: 0, amps: (p) => p.watts / p.volts, from: 0.5, fully: 0.9, badly: "weak", pace: 2 },
   modes: [
     {
       id: "open",
@@ -60,9 +60,20 @@ export const resistor = definePart({
 export const railLoad = definePart({
   type: "rail-load",
   terminals: ["plus", "minus"],
-  parameters: z.strictObject({ ohms: positive }),
+  parameters: z.strictObject({
+    ohms: positive,
+    /** Volts it is made for; left out, what the healthy unit gives it. */
+    volts: positive.optional(),
+  }),
   across: [["plus", "minus"]],
-  workBranch: 0,
+  work: {
+    branch: 0,
+    amps: (p) => (p.volts === undefined ? undefined : p.volts / p.ohms),
+    from: 0.85,
+    fully: 0.92,
+    badly: "resets",
+    pace: 0,
+  },
   modes: [
     { id: "open", name: "dark or dead", looks: "dark or without a sign of life", weight: 0.5 },
     {

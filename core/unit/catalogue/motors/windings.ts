@@ -48,7 +48,7 @@ export const motor = definePart({
     windingOhms: positive,
   }),
   across: [["1", "2"]],
-  workBranch: 0,
+  work: { branch: 0, amps: (p) => p.amps, from: 0.65, fully: 0.8, badly: "slow", pace: 1 },
   modes: [
     { id: "winding-open", name: "winding open", looks: "silent, turns freely by hand", weight: 0.9 },
     {
@@ -98,7 +98,7 @@ export const solenoid = definePart({
     windingOhms: positive,
   }),
   across: [["1", "2"]],
-  workBranch: 0,
+  work: { branch: 0, amps: (p) => p.amps, from: 0.65, fully: 0.8, badly: "weak", pace: 0 },
   modes: [
     {
       id: "coil-open",
@@ -146,7 +146,7 @@ export const dcMotor = definePart({
   optional: ["pe"],
   parameters: z.strictObject({ volts: positive, amps: positive, windingOhms: positive }),
   across: [["1", "2"]],
-  workBranch: 0,
+  work: { branch: 0, amps: (p) => p.amps, from: 0.35, fully: 0.8, badly: "slow", pace: 1 },
   modes: [
     {
       id: "open",
@@ -210,7 +210,7 @@ export const splitWindingMotor = definePart({
     ["c", "s"],
     ["r", "s"],
   ],
-  workBranch: 0,
+  work: { branch: 0, from: 0.45, fully: 0.75, badly: "slow", pace: 1, start: 1 },
   modes: [
     {
       id: "run-open",
@@ -269,7 +269,7 @@ export const threePhaseMotor = definePart({
     ["v", "w"],
     ["w", "u"],
   ],
-  workBranch: 0,
+  work: { branch: 0, from: 0.65, fully: 0.8, badly: "slow", pace: 1 },
   modes: [
     ...(["u", "v", "w"] as const).map((leg) => ({
       id: `${leg}-open`,

@@ -136,7 +136,7 @@ export const lamp = definePart({
   terminals: ["1", "2"],
   parameters: z.strictObject({ volts: positive, watts: positive }),
   across: [["1", "2"]],
-  workBranch: 0,
+  work: { branch: 0, amps: (p) => p.watts / p.volts, from: 0.4, fully: 0.85, badly: "dim", pace: 0 },
   modes: [
     { id: "open", name: "filament open", looks: "dark, filament broken or glass grey", weight: 2 },
     {
@@ -163,7 +163,7 @@ export const igniter = definePart({
   terminals: ["1", "2"],
   parameters: z.strictObject({ coldOhms: positive, hotOhms: positive }),
   across: [["1", "2"]],
-  workBranch: 0,
+  work: { branch: 0, from: 0.75, fully: 0.9, badly: "weak", pace: 2 },
   modes: [
     {
       id: "open",

@@ -43,6 +43,8 @@ export const triacOutput = outputKind("triac-output", ["mt1", "mt2"], 0.15, 1e5)
 /** Residual-current device: trips between half and all of its rated difference (IEC 61008-1); three quarters here. */
 export const residualCurrentDevice = definePart({
   type: "rcd",
+  protective: { opensOn: "residual", mode: "open", poles: 2, resets: true },
+  guards: true,
   terminals: ["lIn", "nIn", "lOut", "nOut"],
   parameters: z.strictObject({
     milliamps: z.number().positive().default(30),
