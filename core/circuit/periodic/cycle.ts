@@ -1,4 +1,4 @@
-import type { Network } from "./network.ts";
+import type { Network, PortGroup } from "./network.ts";
 import { followPortsInPlace, solvePorts } from "./ports.ts";
 import { SINE, STEPS } from "./steps.ts";
 
@@ -39,7 +39,7 @@ export function runCycleInPlace(
   record: CycleRecord,
   changes?: Changes,
 ): boolean {
-  const { ohms, henries, farads, dcVolts, acVolts, ports, steadyAt, swingAt, t, steadyOut, swingOut, tOut } =
+  const { ohms, henries, farads, dcVolts, acVolts, steadyAt, swingAt, t, steadyOut, swingOut, tOut } =
     network;
   const m = ohms.length;
   const k = network.controls.length;
@@ -53,8 +53,9 @@ export function runCycleInPlace(
   const outputs = new Float64Array(r);
   const u = y.subarray(4 * m);
   const w = linear.subarray(m);
-  const { amps } = ports;
-  const follow = changes && follower(network, changes);
+  const amps = new Float64Array(k);
+  const groups = network.groups.map(groupSolver);
+  const follow = changes && follower(network, groups, changes);
   for (let step = 0; step < STEPS; step++) {
     const swing = SINE[step]!;
     for (let j = 0; j < m; j++) {
@@ -73,9 +74,9 @@ export function runCycleInPlace(
       for (let j = 0; j < m; j++) v += tOut[i * n + j]! * kick[j]!;
       outputs[i] = v;
     }
-    if (!solvePorts(ports, w, u, outputs)) return false;
+    for (const solve of groups) if (!solve(w, outputs, u, amps)) return false;
     record.amps.set(amps, step * k);
-    if (follow && !follow(w, outputs, u)) return false;
+    if (follow && !follow()) return false;
     for (let j = 0; j < m; j++) {
       let v = linear[j]!;
       for (let d = 0; d < k; d++) v -= t[j * n + m + d]! * amps[d]!;
@@ -91,21 +92,81 @@ export function runCycleInPlace(
   return true;
 }
 
+/** Volts at a port that are no change, so that a group at rest is not solved step after step. */
+const SAME_VOLTS = 1e-10;
+
+/** Solves one group's ports: takes its share of w, s and u, and leaves u and the currents where they belong. */
+interface GroupSolver {
+  (w: Float64Array, s: Float64Array, u: Float64Array, amps: Float64Array): boolean;
+  readonly group: PortGroup;
+  readonly w: Float64Array;
+  readonly s: Float64Array;
+  readonly u: Float64Array;
+}
+
+function groupSolver(group: PortGroup): GroupSolver {
+  const { ports, at, passAt } = group;
+  const [w, u] = [new Float64Array(at.length).fill(NaN), new Float64Array(at.length)];
+  const s = new Float64Array(passAt.length);
+  const solve = (wAll: Float64Array, sAll: Float64Array, uAll: Float64Array, amps: Float64Array): boolean => {
+    let same = true;
+    for (let i = 0; i < at.length; i++) {
+      const now = wAll[at[i]!]!;
+      same &&= Math.abs(now - w[i]!) <= SAME_VOLTS;
+      w[i] = now;
+    }
+    for (let i = 0; i < passAt.length; i++) {
+      const now = sAll[passAt[i]!]!;
+      same &&= Math.abs(now - s[i]!) <= SAME_VOLTS;
+      s[i] = now;
+    }
+    if (!same) {
+      for (let i = 0; i < at.length; i++) u[i] = uAll[at[i]!]!;
+      if (!solvePorts(ports, w, u, s)) return false;
+    }
+    for (let i = 0; i < at.length; i++) {
+      uAll[at[i]!] = u[i]!;
+      amps[at[i]!] = ports.amps[i]!;
+    }
+    return true;
+  };
+  return Object.assign(solve, { group, w, s, u });
+}
+
 /** One step of the changes beside the state: the step's own equations without their sources. */
-function follower({ ohms, henries, farads, ports, t, tOut, hertz, controls }: Network, changes: Changes) {
+function follower(
+  { ohms, henries, farads, t, tOut, hertz, controls, steadyOut }: Network,
+  groups: readonly GroupSolver[],
+  changes: Changes,
+): () => boolean {
   const { values: y, columns } = changes;
   const m = ohms.length;
   const k = controls.length;
   const n = m + k;
-  const r = ports.passes.length;
+  const r = steadyOut.length;
   const h = 1 / (hertz * STEPS);
   const history = new Float64Array(m * columns);
   const kick = new Float64Array(m * columns);
   const volts = new Float64Array(n * columns);
   const outputs = new Float64Array(r * columns);
   const work = new Float64Array(2 * k * columns);
+  const own = new Float64Array(k * columns);
+  const ownOut = new Float64Array(r * columns);
   const through = volts.subarray(m * columns);
-  return (w: Float64Array, s: Float64Array, u: Float64Array): boolean => {
+  const followGroup = ({ group: { ports, at, passAt }, w, s, u }: GroupSolver): boolean => {
+    at.forEach((from, i) => {
+      for (let c = 0; c < columns; c++) own[i * columns + c] = through[from * columns + c]!;
+    });
+    passAt.forEach((from, i) => {
+      for (let c = 0; c < columns; c++) ownOut[i * columns + c] = outputs[from * columns + c]!;
+    });
+    if (!followPortsInPlace(ports, w, s, u, own, ownOut, columns, work)) return false;
+    at.forEach((to, i) => {
+      for (let c = 0; c < columns; c++) through[to * columns + c] = own[i * columns + c]!;
+    });
+    return true;
+  };
+  return (): boolean => {
     for (let j = 0; j < m; j++)
       for (let c = 0; c < columns; c++) {
         const at = j * columns + c;
@@ -115,7 +176,7 @@ function follower({ ohms, henries, farads, ports, t, tOut, hertz, controls }: Ne
       }
     multiplyInto(volts, t, kick, n, n, m, columns);
     multiplyInto(outputs, tOut, kick, r, n, m, columns);
-    if (k > 0 && !followPortsInPlace(ports, w, s, u, through, outputs, columns, work)) return false;
+    for (const solver of groups) if (!followGroup(solver)) return false;
     for (let j = 0; j < m; j++)
       for (let c = 0; c < columns; c++) {
         const at = j * columns + c;

@@ -3,7 +3,7 @@ import type { Circuit } from "../model/circuit.ts";
 import type { Control } from "../model/control.ts";
 import { pairVector, respond, solveDomain, type Split } from "../equations/system.ts";
 import type { Diode } from "../steady/junction.ts";
-import { portsOf, type Ports } from "./ports.ts";
+import { portsOf, type Pass, type Ports } from "./ports.ts";
 import { STEPS } from "./steps.ts";
 
 /**
@@ -16,13 +16,16 @@ export interface Network {
   readonly reactive: readonly Branch[];
   /** Ids of the reactive branches left out because no conducting diode notices them. */
   readonly negligible: ReadonlySet<string>;
+  /** Ids of the regulators left in, since nothing that swings reaches them. */
+  readonly held: ReadonlySet<string>;
   /** m each: companion resistance and the branch's own values; constant EMF, and per volt of swing. */
   readonly ohms: Float64Array;
   readonly henries: Float64Array;
   readonly farads: Float64Array;
   readonly dcVolts: Float64Array;
   readonly acVolts: Float64Array;
-  readonly ports: Ports;
+  /** The ports of diodes and regulators, those that know of each other together. */
+  readonly groups: readonly PortGroup[];
   /** Indices of the controls of the diodes, then of the regulators. */
   readonly controls: readonly number[];
   /** Whole-network answers by unknown: DC sources, AC sources at their own volts RMS, a unit current through a port. */
@@ -54,6 +57,81 @@ interface Ends {
 
 type RegulatorControl = Extract<Control, { kind: "regulator" }>;
 
+/** Ports that know of each other: their places among the n − m, and among the regulators. */
+export interface PortGroup {
+  readonly ports: Ports;
+  readonly at: Int32Array;
+  readonly passAt: Int32Array;
+}
+
+/** Coupling, squared, below which two ports do not know of each other. */
+const APART = 1e-9;
+
+function coupled(z: Float64Array, n: number, d: number, e: number): boolean {
+  return z[d * n + e]! ** 2 > APART * Math.abs(z[d * n + d]! * z[e * n + e]!);
+}
+
+/** Regulators that no diode which the mains swings has to do with. `swing` is by port. */
+function unreachedBySwing(
+  regulators: readonly RegulatorControl[],
+  k: number,
+  z: Float64Array,
+  swing: Float64Array,
+): Set<string> {
+  const n = k + regulators.length;
+  const diodes = Array.from({ length: k }, (_, d) => d).filter((d) => Math.abs(swing[d]!) > LEAST_SWING);
+  return new Set(
+    regulators.flatMap(({ id }, r) => (diodes.some((d) => coupled(z, n, k + r, d)) ? [] : [id])),
+  );
+}
+
+/** Alternating volts across a port that are none. */
+const LEAST_SWING = 1e-3;
+
+/** Parts the ports where nothing couples them; z is (k + r)² row-major, sense r × (k + r). */
+function groupsOf(
+  diodes: readonly Diode[],
+  passes: readonly Pass[],
+  z: Float64Array,
+  sense: Float64Array,
+  all: boolean,
+): PortGroup[] {
+  const k = diodes.length;
+  const n = k + passes.length;
+  const group = new Int32Array(n).fill(-1);
+  let count = 0;
+  for (let first = 0; first < n; first++) {
+    if (group[first]! >= 0) continue;
+    const open = [first];
+    group[first] = count;
+    while (open.length > 0) {
+      const d = open.pop()!;
+      for (let e = 0; e < n; e++)
+        if (group[e]! < 0 && (coupled(z, n, d, e) || coupled(z, n, e, d))) {
+          group[e] = count;
+          open.push(e);
+        }
+    }
+    count++;
+  }
+  return Array.from({ length: count }, (_, g) => {
+    const at = Int32Array.from(Array.from({ length: n }, (_, i) => i).filter((i) => group[i] === g));
+    const own = [...at];
+    const passAt = own.filter((i) => i >= k).map((i) => i - k);
+    return {
+      at,
+      passAt: Int32Array.from(passAt),
+      ports: portsOf(
+        own.filter((i) => i < k).map((i) => diodes[i]!),
+        Float64Array.from(own.flatMap((i) => own.map((j) => z[i * n + j]!))),
+        passAt.map((r) => passes[r]!),
+        Float64Array.from(passAt.flatMap((r) => own.map((j) => sense[r * n + j]!))),
+        all,
+      ),
+    };
+  });
+}
+
 /** A resistance put across two nodes: a meter. */
 export interface Across extends Ends {
   readonly ohms: number;
@@ -61,12 +139,18 @@ export interface Across extends Ends {
 
 /**
  * Reduces a circuit to its ports. Controls other than diodes and regulators are taken as their branches stand.
+ * @param held regulators left in as their constraints stand, since nothing that swings reaches them; found where not given
  * @param across a meter that loads the network; every diode then takes part, since its own current may be all there is
  */
-export function reduce(circuit: Circuit, negligible: ReadonlySet<string>, across?: Across): Network {
+export function reduce(
+  circuit: Circuit,
+  negligible: ReadonlySet<string>,
+  across?: Across,
+  held?: ReadonlySet<string>,
+): Network {
   const h = 1 / (circuit.hertz * STEPS);
   const diodeAt = circuit.controls.flatMap((c, i) => (c.kind === "diode" && c.seriesOhms < 1e9 ? [i] : []));
-  const passAt = circuit.controls.flatMap((c, i) => (c.kind === "regulator" ? [i] : []));
+  const passAt = circuit.controls.flatMap((c, i) => (c.kind === "regulator" && !held?.has(c.id) ? [i] : []));
   const diodes = diodeAt.map((i) => circuit.controls[i] as Diode);
   const regulators = passAt.map((i) => circuit.controls[i] as RegulatorControl);
   const taken = new Set(circuit.controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
@@ -86,8 +170,9 @@ export function reduce(circuit: Circuit, negligible: ReadonlySet<string>, across
       taken.has(i) ? OUT_OHMS : isReactive(b, i) ? companionOhms(b, h) : equivalentOhms(b, circuit.hertz),
     ),
   );
-  const constraints = circuit.constraints.map((c) =>
-    c.kind === "regulator" ? { ...c, region: "off" as const } : c,
+  const out = new Set(regulators.map((r) => r.constraint));
+  const constraints = circuit.constraints.map((c, i) =>
+    c.kind === "regulator" && out.has(i) ? { ...c, region: "off" as const } : c,
   );
   const reactive = circuit.branches.filter(isReactive);
   const driven = (volts: (b: Branch) => number) => {
@@ -122,17 +207,22 @@ export function reduce(circuit: Circuit, negligible: ReadonlySet<string>, across
   const sense = new Float64Array(outputs.length * k);
   for (let d = 0; d < outputs.length; d++)
     for (let e = 0; e < k; e++) sense[d * k + e] = tOut[d * n + m + e]!;
+  if (!held) {
+    const unreached = unreachedBySwing(regulators, diodes.length, z, readAt(swing, ends).subarray(m));
+    if (unreached.size > 0) return reduce(circuit, negligible, across, unreached);
+  }
   const passes = regulators.map(({ volts, dropout, limit }) => ({ volts, dropout, limit }));
   return {
     hertz: circuit.hertz,
     reactive,
     negligible,
+    held: held ?? new Set<string>(),
     ohms: Float64Array.from(reactive, (b) => companionOhms(b, h)),
     henries: Float64Array.from(reactive, (b) => b.henries),
     farads: Float64Array.from(reactive, (b) => b.farads),
     dcVolts: Float64Array.from(reactive, (b) => b.dcVolts),
     acVolts: Float64Array.from(reactive, (b) => b.acVolts),
-    ports: portsOf(diodes, z, passes, sense, across !== undefined),
+    groups: groupsOf(diodes, passes, z, sense, across !== undefined),
     controls: [...diodeAt, ...passAt],
     steady,
     swing,

@@ -34,6 +34,8 @@ export interface PeriodicState {
   readonly answer: Float64Array;
   /** Reactive branches that no diode notices. */
   readonly negligible: ReadonlySet<string>;
+  /** Regulators that nothing which swings reaches. */
+  readonly held: ReadonlySet<string>;
 }
 
 export type Equivalent = Pick<Branch, "ohms" | "henries" | "dcOhms" | "dcVolts">;
@@ -49,7 +51,7 @@ export function periodicState(
   start?: PeriodicState,
   across?: Across,
 ): PeriodicState | undefined {
-  const network = reduce(circuit, start?.negligible ?? negligibleReactances(circuit), across);
+  const network = reduce(circuit, start?.negligible ?? negligibleReactances(circuit), across, start?.held);
   const settled = (start && shoot(network, start)) ?? shoot(network);
   return settled && finished(circuit, network, settled);
 }
@@ -93,8 +95,8 @@ function finished(circuit: Circuit, network: Network, { record, state, answer }:
       equivalents.set(index, equivalentOf(control, fourier(wave(a, b)), fourier(amps), circuit.hertz));
     }
   });
-  const { negligible } = network;
-  return { equivalents, regulators, wave, harmonics, shares, state, answer, negligible };
+  const { negligible, held } = network;
+  return { equivalents, regulators, wave, harmonics, shares, state, answer, negligible, held };
 }
 
 /** A regulator near its dropout or its limit by less than this share is not left to a cycle that is merely scaled. */

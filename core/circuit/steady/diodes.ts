@@ -93,7 +93,8 @@ function repeatCycle(circuit: Circuit, settings: Setting[], base: AtRest | undef
     const equivalent = state.equivalents.get(i);
     if (equivalent) return { on: true, linear: equivalent };
     const mean = state.regulators.get(i);
-    return mean ? { on: mean.region !== "off", region: mean.region, mean } : was;
+    if (mean) return { on: mean.region !== "off", region: mean.region, mean };
+    return was.mean ? { on: false, region: "off" } : was;
   });
   const solved = solvedWhenAsked(withSettings(circuit, linear), base, { state, scale: 1 });
   if (base) cyclesBy(base).set(key, restingIn(solved, linear));

@@ -3,7 +3,7 @@ import { checkCircuit, type Circuit } from "../model/circuit.ts";
 import type { Control, Setting } from "../model/control.ts";
 import { relaxDiodes } from "./diodes.ts";
 import { branchCurrentInto, transferInto } from "../equations/domainView.ts";
-import { agree, positions, restSetting } from "./settings.ts";
+import { agree, positions, restSetting, withSettings } from "./settings.ts";
 import {
   amps,
   ampsIn,
@@ -12,6 +12,7 @@ import {
   restingIn,
   type AtRest,
   type Solved,
+  solvedWhenAsked,
 } from "../equations/solved.ts";
 
 /** A circuit at rest: every control agrees with the voltages it causes. */
@@ -40,12 +41,10 @@ const ROUNDS = 60;
  */
 export function settle(circuit: Circuit, base?: OperatingPoint): OperatingPoint {
   if (!base) checkCircuit(circuit);
-  const atRest = circuit.controls.map(restSetting);
-  const first = settleFrom(circuit, base ? [...base.settings] : atRest, base);
-  // A supply that folds back has more than one way to stand; only the one from rest is that of switching on.
-  const led = base && isFoldedBack(first) ? settleFrom(circuit, atRest, base) : first;
+  const led = settleFrom(circuit, base ? [...base.settings] : circuit.controls.map(restSetting), base);
   const released = led.status === "settled" ? withoutRelays(circuit, led.settings) : undefined;
   if (!released) return led;
+  if (clearlyPullsIn(circuit, released, led, base)) return led;
   const { settings, solved } = relaxDiodes(circuit, released, base);
   const pullsInAgain = circuit.controls.every(
     (c, i) => c.kind !== "relay" || settingOf(c, settings[i]!, solved).on === led.settings[i]!.on,
@@ -53,10 +52,21 @@ export function settle(circuit: Circuit, base?: OperatingPoint): OperatingPoint 
   return pullsInAgain ? led : settleFrom(circuit, released, base);
 }
 
-/** Converters that give less than they should. */
-function isFoldedBack({ circuit, settings }: OperatingPoint): boolean {
-  return circuit.controls.some(
-    (c, i) => c.kind === "converter" && settings[i]!.on && settings[i]!.emf! < 0.98 * c.volts,
+/** What a relay must see beyond its pull-in, with the diodes left as they were, to be sure of it. */
+const CLEARLY = 1.15;
+
+/** Whether every relay that is in would see enough from rest even with the diodes left where they stand. */
+function clearlyPullsIn(
+  circuit: Circuit,
+  released: readonly Setting[],
+  led: OperatingPoint,
+  base: OperatingPoint | undefined,
+): boolean {
+  const solved = solvedWhenAsked(withSettings(circuit, released), base ?? led);
+  return circuit.controls.every(
+    (c, i) =>
+      c.kind !== "relay" ||
+      (led.settings[i]!.on ? sensed(c, solved) > CLEARLY * c.pullIn : sensed(c, solved) < c.pullIn / CLEARLY),
   );
 }
 
