@@ -1,12 +1,18 @@
 import type { Observation } from "#core/unit/index.ts";
 import { inputClass } from "./Field.tsx";
 
-const ANSWERS = [
-  { value: "yes", label: "yes" },
-  { value: "no", label: "no" },
-  { value: "sometimes", label: "comes and goes" },
-  { value: "", label: "not looked yet" },
-] as const;
+/** A question with the word for its part's work done badly, where it does any: "slow", "dim". */
+export type Question = Observation & { readonly badly?: string };
+
+function answersTo({ badly }: Question) {
+  return [
+    { value: "yes", label: "yes" },
+    ...(badly === undefined ? [] : [{ value: "badly", label: badly }]),
+    { value: "no", label: "no" },
+    { value: "sometimes", label: "comes and goes" },
+    { value: "", label: "not looked yet" },
+  ];
+}
 
 /** One choice that answers several of the unit's questions at once, "reaches-fill:yes,reaches-wash:no". */
 export interface Choice {
@@ -18,7 +24,7 @@ interface Props {
   /** How far it gets, by the steps of its sequence; empty for a unit without one. */
   readonly stalls: readonly Choice[];
   readonly codes: readonly Choice[];
-  readonly works: readonly Observation[];
+  readonly works: readonly Question[];
   readonly heard: readonly Observation[];
 }
 
@@ -66,7 +72,7 @@ function ChoiceList({ label, none, choices }: { label: string; none: string; cho
   );
 }
 
-function Questions({ questions }: { questions: readonly Observation[] }) {
+function Questions({ questions }: { questions: readonly Question[] }) {
   return (
     <ul>
       {questions.map((question) => (
@@ -76,7 +82,7 @@ function Questions({ questions }: { questions: readonly Observation[] }) {
         >
           <span id={`q-${question.id}`}>{question.question}</span>
           <span role="radiogroup" aria-labelledby={`q-${question.id}`} className="flex flex-wrap">
-            {ANSWERS.map((answer) => (
+            {answersTo(question).map((answer) => (
               <label
                 key={answer.value}
                 className="flex min-h-11 cursor-pointer items-center gap-2 border-[1.5px] border-l-0 border-ink bg-sheet px-3 first:border-l-[1.5px] has-checked:bg-ink has-checked:text-sheet has-focus-visible:outline-3 has-focus-visible:outline-here"

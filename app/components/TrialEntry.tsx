@@ -1,7 +1,7 @@
 import { useState } from "react";
-import { isProtective, TRIALS, trialCheck, type Trial } from "#core/diagnosis/index.ts";
+import { TRIALS, trialCheck, type Trial } from "#core/diagnosis/index.ts";
 import { TRIAL_NAME, trialWords, type EventBody } from "#core/job/index.ts";
-import type { UnitModel } from "#core/unit/index.ts";
+import { bypassRefusal, type UnitModel } from "#core/unit/index.ts";
 import { Button } from "./Button.tsx";
 import { Field, inputClass } from "./Field.tsx";
 
@@ -100,7 +100,7 @@ function subjectsOf(
     case "feed":
       return unit.parts.filter((p) => unit.courses.some((c) => c.load === p.id));
     case "bypass":
-      return unit.parts.filter((p) => !isProtective(unit, p.id) && /relay|switch|contact/.test(p.type));
+      return unit.parts.filter((p) => bypassRefusal(unit, p.id) === undefined);
     case "bench":
       return unit.parts.filter((p) => !/^(wire|pin|mains)$/.test(p.type));
   }

@@ -5,6 +5,7 @@ import { prepareAnalysis } from "#server/workers/analysis.ts";
 import { listUnits, newestModel } from "#server/units/models.ts";
 import type { Route } from "./+types/start-job";
 import { Button } from "../components/Button.tsx";
+import { badlyWord } from "#core/job/index.ts";
 import { Field, inputClass } from "../components/Field.tsx";
 import { PersonOptions, useShop } from "../components/ShopBar.tsx";
 import { UnitChoice } from "../components/UnitChoice.tsx";
@@ -31,7 +32,9 @@ export async function loader({ request }: Route.LoaderArgs) {
     questions: {
       stalls: stallChoices(unit),
       codes: codeChoices(unit),
-      works: unit.observations.filter((o) => o.kind === "works"),
+      works: unit.observations
+        .filter((o) => o.kind === "works")
+        .map((o) => ({ ...o, badly: badlyWord(unit, o.part) })),
       heard: unit.observations.filter((o) => o.kind === "listen"),
     },
   };

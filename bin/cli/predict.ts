@@ -1,4 +1,4 @@
-import { openedIn, settle, type Opened } from "#core/circuit/index.ts";
+import { openedIn, openings, settle, type Opened } from "#core/circuit/index.ts";
 import {
   averageVolts,
   FUNCTION_UNIT,
@@ -8,7 +8,8 @@ import {
   type MeterFunction,
 } from "#core/meter/index.ts";
 import { formatQuantity } from "#core/quantity/index.ts";
-import { expandUnit, fuseSeconds, type UnitModel } from "#core/unit/index.ts";
+import { stateRuns, type StateRuns } from "#core/sequence/index.ts";
+import { CATALOGUE, fuseSeconds, type Fault, type Setup, type UnitModel } from "#core/unit/index.ts";
 import { readArguments, UsageError } from "./arguments.ts";
 import { readFault, readPair, readUnitFile } from "./unitFile.ts";
 
@@ -36,11 +37,12 @@ export function predict(argv: readonly string[]): string {
   if (meter === "average" && fn !== "vac")
     throw new UsageError("--meter average tells of V AC; leave it out for other functions.");
   const faults = args.options("fault").map((text) => readFault(unit, text));
-  if (faults.length > 1) throw new UsageError("Give one --fault at most.");
-  const expanded = expandUnit(unit, { state: state!, lifts: args.options("lift") });
-  const circuit = faults[0] ? expanded.withFault(faults[0]) : expanded.circuit;
-  const point = settle(circuit);
-  const opened = openedIn(point, circuit);
+  if (new Set(faults.map((f) => f.part)).size < faults.length)
+    throw new UsageError("Give each part one --fault at most.");
+  const setup = { state: state!, lifts: args.options("lift") };
+  const runs = stateRuns(unit);
+  const { stand, expanded, point } = runs.point(setup, faults);
+  const opened = openedUnder(runs, setup, faults);
   const [p, q] = [expanded.nodeOf(pair.red), expanded.nodeOf(pair.black)];
   const unitOf = FUNCTION_UNIT[fn];
   const { value: trueRms, spread } = predictReading(point, fn, p, q);
@@ -54,19 +56,36 @@ export function predict(argv: readonly string[]): string {
       shown: Number.isFinite(shown(fn, value)) ? shown(fn, value) : "OL",
       unit: unitOf,
       spread,
+      reached: stand.reached,
       status: point.status,
       unsettled: point.unsettled,
-      opened: opened.map((o) => ({ part: o.id, amps: o.amps, seconds: secondsOf(unit, o) })),
+      opened: opened.map((o) => ({ part: o.id, why: o.why, amps: o.amps, seconds: secondsOf(unit, o) })),
     });
+  const elsewhere = stand.reached ? "" : `\nThe unit does not get there: this is where it then stands.`;
   const trouble =
     point.status === "settled" ? "" : `\nThis state does not settle: ${point.unsettled.join(", ")}.`;
-  return `${pair.red} to ${pair.black}, ${fn}, ${state}: ${formatQuantity(value, unitOf)} ± ${formatQuantity(spread, unitOf, 2)} by tolerance${trouble}${opened.map((o) => openedText(unit, o)).join("")}`;
+  return `${pair.red} to ${pair.black}, ${fn}, ${state}: ${formatQuantity(value, unitOf)} ± ${formatQuantity(spread, unitOf, 2)} by tolerance${elsewhere}${trouble}${opened.map((o) => openedText(unit, o)).join("")}`;
+}
+
+/** What protects and has opened by then, with what flows through it, or the difference that stands, while all of it holds. */
+function openedUnder(runs: StateRuns, setup: Setup, faults: readonly Fault[]): Opened[] {
+  const { stand, expanded, point } = runs.point(setup, faults);
+  const circuit = expanded.withFaults(faults);
+  const held = openedIn(settle(circuit), circuit);
+  const ids = new Set([...stand.opened.map((o) => o.part), ...openings(point).map((o) => o.id)]);
+  const whyOf = (id: string) =>
+    stand.opened.find((o) => o.part === id)?.why ?? openings(point).find((o) => o.id === id)!.why;
+  return [...ids].flatMap((id): Opened[] => {
+    const why = whyOf(id);
+    const amps = held.find((o) => o.id === id)?.amps ?? 0;
+    return why === "heat" ? [] : [{ id, why, amps }];
+  });
 }
 
 /** Least and most seconds until a fuse opens; null for a breaker, and for a fuse that may hold for hours. */
 function secondsOf(unit: UnitModel, { id, amps }: Opened): [number, number] | null {
   const { type, parameters } = unit.parts.find((p) => p.id === id)!;
-  if (!type.endsWith("fuse")) return null;
+  if (CATALOGUE.get(type)!.protective?.resets !== false) return null;
   const times = fuseSeconds(amps / (parameters["amps"] as number), parameters["speed"] as "quick" | "slow");
   return times ? [times.least, times.most] : null;
 }

@@ -3,7 +3,6 @@ export { ambiguityGroups, twinsOf } from "./inference/ambiguity.ts";
 export { whatItBetrays, type Betrayal } from "./inference/betrays.ts";
 export { adviseCall, proofOf, type CallAdvice } from "./call/call.ts";
 export {
-  isProtective,
   listChecks,
   netOf,
   observationCheck,

@@ -28,8 +28,13 @@ export const findingBody = z.strictObject({
   result: z.discriminatedUnion("kind", [
     z.strictObject({ kind: z.literal("value"), value: storedValue }),
     z.strictObject({ kind: z.literal("beep"), beep: z.boolean() }),
-    /** `sometimes`: it comes and goes. */
-    z.strictObject({ kind: z.literal("seen"), seen: z.boolean(), sometimes: z.literal(true).optional() }),
+    /** `sometimes`: it comes and goes. `badly`: it works, but slowly, dimly, weakly. */
+    z.strictObject({
+      kind: z.literal("seen"),
+      seen: z.boolean(),
+      sometimes: z.literal(true).optional(),
+      badly: z.literal(true).optional(),
+    }),
   ]),
   /** What was typed, kept word for word. */
   typed: z.string().max(200).optional(),

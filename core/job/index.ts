@@ -46,6 +46,7 @@ export {
   resultText,
   setupText,
   valueText,
+  badlyWord,
 } from "./words.ts";
 export { secondsText, type SequenceView, type StepView } from "./sequenceView.ts";
 export { wiringView, type PointReading, type WiringView } from "./wiringView.ts";

@@ -40,7 +40,7 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
     check: checkText(unit, check),
     setup: setupText(unit, check),
     result:
-      body.result.kind === "seen" && !body.result.sometimes
+      body.result.kind === "seen" && !body.result.sometimes && !body.result.badly
         ? body.result.seen
           ? "yes"
           : "no"
@@ -53,6 +53,8 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
     const seen = body.result.kind === "seen" && body.result.seen;
     if (body.result.kind === "seen" && body.result.sometimes)
       return { ...common, expected: "", verdict: "comes and goes", fits: false };
+    if (body.result.kind === "seen" && body.result.badly)
+      return { ...common, expected: "", verdict: "not as it should", fits: false };
     return {
       ...common,
       expected: "",

@@ -131,6 +131,7 @@ function evidenceOf(entry: LedgerEntry): Evidence {
       check,
       seen: body.result.kind === "seen" && body.result.seen,
       ...(body.result.kind === "seen" && body.result.sometimes ? { sometimes: true } : {}),
+      ...(body.result.kind === "seen" && body.result.badly ? { badly: true } : {}),
     };
   if (body.result.kind === "beep") return { kind: "beep", id: event.id, check, beep: body.result.beep };
   return {

@@ -8,7 +8,7 @@ import {
 } from "#core/diagnosis/index.ts";
 import { FUNCTION_NAME, FUNCTION_UNIT, type MeterFunction } from "#core/meter/index.ts";
 import { formatQuantity } from "#core/quantity/index.ts";
-import type { UnitModel } from "#core/unit/index.ts";
+import { CATALOGUE, type UnitModel } from "#core/unit/index.ts";
 import type { FindingBody } from "./events.ts";
 import { showPoint } from "./pointNames.ts";
 import { checkOf } from "./replay.ts";
@@ -75,8 +75,24 @@ export function resultText(unit: UnitModel, body: FindingBody): string {
       body.result.value === "OL" ? Infinity : body.result.value,
     );
   if (body.result.sometimes) return "comes and goes";
+  if (body.result.badly) return badlyWords(unit, body.check);
   const words = answerWords(unit, checkOf(unit, body));
   return body.result.seen ? words.yes : words.no;
+}
+
+/** How a part works badly, as its kind is said to: "slow", "dim". */
+export function badlyWords(unit: UnitModel, check: FindingBody["check"]): string {
+  const part =
+    check.kind === "observation"
+      ? unit.observations.find((o) => o.id === check.observation)?.part
+      : undefined;
+  return badlyWord(unit, part);
+}
+
+/** The same for a part. */
+export function badlyWord(unit: UnitModel, part: string | undefined): string {
+  const type = unit.parts.find((p) => p.id === part)?.type;
+  return CATALOGUE.get(type ?? "")?.work?.badly ?? "works badly";
 }
 
 /** "P4·3 to P1·2, V AC" or the observation's question. */

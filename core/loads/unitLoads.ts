@@ -14,9 +14,9 @@ export function unitLoads(unit: UnitModel): Load[] {
     const bench = expandUnit(unit, { state: state.id, lifts: [] });
     const point = settle(bench.circuit);
     for (const part of unit.parts) {
-      const { workBranch } = CATALOGUE.get(part.type)!;
-      if (workBranch === undefined) continue;
-      const index = bench.firstBranchOf(part.id) + workBranch;
+      const { work } = CATALOGUE.get(part.type)!;
+      if (!work) continue;
+      const index = bench.firstBranchOf(part.id) + work.branch;
       const { a, b } = point.circuit.branches[index]!;
       branchCurrentInto(current, point.ac, index, a, b);
       const ac = Math.hypot(current[0]!, current[1]!);

@@ -93,8 +93,6 @@ class Runner {
   /** How far each effect has come, as a share of its time, since when, and its pace; when each began to fade. */
   private readonly coming = new Map<string, { share: number; since: number; pace: number }>();
   private readonly fading = new Map<string, number>();
-  /** Situations met before: retries come by them again and again. */
-  private readonly solved = new Map<string, Solved>();
   private readonly moments: Omit<Moment, "seconds">[] = [];
   private readonly reached: string[] = [];
   private lastStep: string | undefined;

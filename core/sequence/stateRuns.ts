@@ -9,6 +9,7 @@ import {
 } from "#core/unit/index.ts";
 import { runSequence, type Moment, type Run, type Scenario } from "./run.ts";
 import {
+  liveKey,
   openedProtection,
   situationKey,
   workJudge,
@@ -91,6 +92,16 @@ export class StateRuns {
     let world = this.worlds.get(key);
     if (!world) this.worlds.set(key, (world = new World(this.unit, lifts)));
     return world;
+  }
+
+  /** Runs every scenario that some state is asked for by under the faults, one after the other: they share much. */
+  prepare(faults: readonly Fault[]): void {
+    if (!this.unit.sequence) return;
+    this.run(faults);
+    for (const state of this.unit.states) {
+      const asked = state.power === "live" ? this.askedFor(state) : undefined;
+      if (asked) this.run(faults, [], asked.scenario);
+    }
   }
 
   /** Where the unit stands in a setup under faults. */
@@ -232,12 +243,6 @@ export class StateRuns {
       drives: is.drives,
     };
   }
-}
-
-/** What tells one live state's circuit from another's. */
-function liveKey({ positions, celsius, drives }: LiveState): string {
-  const sorted = (section: Readonly<Record<string, unknown>>) => Object.entries(section).sort();
-  return JSON.stringify([sorted(positions), sorted(celsius), drives.map((d) => d.output).sort()]);
 }
 
 function overlaid<T>(

@@ -38,6 +38,7 @@ export function symptomTable(
   const healthy = runs.run([]);
   const rows = faults.map((fault, i) => {
     if (i % 16 === 0) report?.(i / faults.length);
+    if (fault) runs.prepare([fault]);
     return symptomOf(fault ? runs.run([fault]) : healthy, healthy);
   });
   return { healthy, rows };

@@ -40,6 +40,7 @@ export class World {
   readonly board: Board;
   private readonly lifts: readonly string[];
   private readonly kept = new Map<string, { expanded: ExpandedUnit; healthy: OperatingPoint }>();
+  private recent: { under: string; points: Map<string, OperatingPoint> } = { under: "", points: new Map() };
   private readonly judge: WorkJudge;
 
   /** @param lifts what is taken off throughout */
@@ -51,17 +52,23 @@ export class World {
     this.judge = workJudge(unit);
   }
 
+  /** Solves a situation under faults; what was solved under the same faults last is kept. */
   solve(situation: BoardSituation, faults: readonly Fault[]): Solved {
-    const kept = this.healthyAt(situation);
+    const state = this.stateOf(situation);
+    const key = liveKey(state);
+    const kept = this.healthyAt(key, state);
     if (faults.length === 0) return { ...kept, point: kept.healthy };
-    return { ...kept, point: settle(kept.expanded.withFaults(faults), kept.healthy) };
+    const under = JSON.stringify(faults);
+    if (this.recent.under !== under) this.recent = { under, points: new Map() };
+    let point = this.recent.points.get(key);
+    if (!point) this.recent.points.set(key, (point = settle(kept.expanded.withFaults(faults), kept.healthy)));
+    return { ...kept, point };
   }
 
-  private healthyAt(situation: BoardSituation) {
-    const key = situationKey(situation);
+  private healthyAt(key: string, state: LiveState) {
     let kept = this.kept.get(key);
     if (!kept) {
-      const expanded = expandState(this.unit, this.stateOf(situation), this.lifts);
+      const expanded = expandState(this.unit, state, this.lifts);
       this.kept.set(key, (kept = { expanded, healthy: settle(expanded.circuit) }));
     }
     return kept;
@@ -133,6 +140,12 @@ export function workJudge(unit: UnitModel): WorkJudge {
     judges.set(unit, (judge = new WorkJudge(unit, healthy)));
   }
   return judge;
+}
+
+/** What tells one live state's circuit from another's. */
+export function liveKey({ positions, celsius, drives }: LiveState): string {
+  const sorted = (section: Readonly<Record<string, unknown>>) => Object.entries(section).sort();
+  return JSON.stringify([sorted(positions), sorted(celsius), drives.map((d) => d.output).sort()]);
 }
 
 export function situationKey({ drives, environment, effects }: BoardSituation): string {

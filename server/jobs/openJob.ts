@@ -19,7 +19,7 @@ export const newJob = z.object({
     .min(1, "Write what is wrong, in the customer's words.")
     .max(2000, "Keep the complaint under 2000 characters."),
   /** Observation id → what was seen. */
-  seen: z.record(z.string(), z.enum(["yes", "no", "sometimes"])),
+  seen: z.record(z.string(), z.enum(["yes", "no", "badly", "sometimes"])),
   claims: z.array(z.object({ item: z.string().optional(), text: z.string().trim().min(1).max(500) })),
 });
 
@@ -44,6 +44,7 @@ export async function openJob(input: NewJob): Promise<"unit" | "person" | undefi
           kind: "seen",
           seen: seen === "yes",
           ...(seen === "sometimes" ? { sometimes: true as const } : {}),
+          ...(seen === "badly" ? { badly: true as const } : {}),
         },
       })),
   ];

@@ -48,7 +48,7 @@ const TABLES: Readonly<Record<string, readonly Row[]>> = {
 };
 
 function driven(run: Run): string {
-  return [...new Set(run.moments.flatMap((m) => m.standing.drives))].sort().join(" ");
+  return [...new Set(run.moments.flatMap((m) => m.situation.drives))].sort().join(" ");
 }
 
 describe.each(Object.entries(TABLES))("%s", (id, rows) => {
@@ -71,7 +71,7 @@ describe.each(Object.entries(TABLES))("%s", (id, rows) => {
 
 test("facts of the trade: purge before the igniter, igniter before gas, gas off within the trial (common practice, no source)", () => {
   const world = new World(units.get("roaster-dr6")!);
-  const from = (run: Run, output: string) => run.moments.find((m) => m.standing.drives.includes(output))!.at;
+  const from = (run: Run, output: string) => run.moments.find((m) => m.situation.drives.includes(output))!.at;
   const good = runSequence(world, []);
   expect(from(good, "Q3") - from(good, "Q2")).toBeGreaterThanOrEqual(20);
   expect(from(good, "Q4") - from(good, "Q3")).toBeGreaterThanOrEqual(10);
@@ -79,7 +79,7 @@ test("facts of the trade: purge before the igniter, igniter before gas, gas off 
   const trials = dry.moments.filter((m, i) => m.step === "ignite" && dry.moments[i - 1]?.step !== "ignite");
   expect(trials).toHaveLength(3);
   for (const trial of trials) {
-    const after = dry.moments.find((m) => m.at > trial.at && !m.standing.drives.includes("Q4"))!;
+    const after = dry.moments.find((m) => m.at > trial.at && !m.situation.drives.includes("Q4"))!;
     expect(after.at - trial.at).toBeLessThanOrEqual(6);
   }
 });

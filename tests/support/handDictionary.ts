@@ -62,6 +62,7 @@ export function handDictionary(
     symptomsSoFar: () => undefined,
     acceptSymptoms: () => undefined,
     opens: () => new Set(),
+    reaches: () => true,
     withPairs() {
       return this;
     },

@@ -83,7 +83,9 @@ export function shoot(network: Network, start?: Pick<Settled, "state" | "answer"
         y = image;
         continue;
       }
-      return comesBack(network, image, answer!, slow, scale)
+      // Near a cycle that was tried, with an answer that is nearly the same, it need not be tried again.
+      const tried = usable && alike(answer!, start.answer);
+      return tried || comesBack(network, image, answer!, slow, scale)
         ? { state: image, record, answer: answer! }
         : undefined;
     }
@@ -111,6 +113,18 @@ export function shoot(network: Network, start?: Pick<Settled, "state" | "answer"
     y = y.map((v, i) => v + step[i]!);
   }
   return undefined;
+}
+
+/** Two answers that differ by less than this share of the largest entry are of one kind. */
+const SAME_ANSWER = 0.05;
+
+function alike(a: Float64Array, b: Float64Array): boolean {
+  let [most, apart] = [0, 0];
+  for (let i = 0; i < a.length; i++) {
+    most = Math.max(most, Math.abs(a[i]!));
+    apart = Math.max(apart, Math.abs(a[i]! - b[i]!));
+  }
+  return apart <= SAME_ANSWER * most;
 }
 
 /** 4m × p: one for each slow entry, and for the same entry a step before. */

@@ -1,5 +1,5 @@
 /** Equal steps that one mains cycle is cut into. */
-export const STEPS = 160;
+export const STEPS = 128;
 /** √2·sin and √2·cos of the angle each step ends at. */
 export const SINE = angles(Math.sin);
 export const COSINE = angles(Math.cos);

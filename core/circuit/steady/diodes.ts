@@ -129,7 +129,7 @@ function follow(circuit: Circuit, settings: Setting[], base: AtRest, known: AtRe
   const { periodic } = known;
   if (!periodic) return undefined;
   const diodes = circuit.controls.flatMap((c, i) => (c.kind === "diode" ? [{ c, i }] : []));
-  if (diodes.some(({ c, i }) => c !== known.circuit.controls[i])) return undefined;
+  if (diodes.some(({ c, i }) => !sameDiode(c, known.circuit.controls[i]!))) return undefined;
   if (known.settings.some((s) => s.mean?.steady === false)) return undefined;
   const regulators = circuit.controls.flatMap((c, i) => (c.kind === "regulator" ? [{ c, i }] : []));
   if (regulators.some(({ c, i }) => !sameRegulator(c, known.circuit.controls[i]!))) return undefined;
@@ -176,6 +176,17 @@ function follow(circuit: Circuit, settings: Setting[], base: AtRest, known: AtRe
     if (Math.abs(meanAmps(solved, c.branch) - was) > SAME_AMPS * Math.abs(was) + 1e-6) return undefined;
   }
   return { settings: scaled, solved, restless: [] };
+}
+
+function sameDiode(a: DiodeControl, b: Control): boolean {
+  return (
+    a === b ||
+    (b.kind === "diode" &&
+      a.saturation === b.saturation &&
+      a.emission === b.emission &&
+      a.seriesOhms === b.seriesOhms &&
+      a.offsetVolts === b.offsetVolts)
+  );
 }
 
 function sameRegulator(a: Control, b: Control): boolean {

@@ -1,4 +1,4 @@
-import { branchCurrentInto, settle, type OperatingPoint } from "#core/circuit/index.ts";
+import { settle, type OperatingPoint } from "#core/circuit/index.ts";
 import {
   linesOf,
   needsLive,
@@ -7,90 +7,99 @@ import {
   type Lines,
   type MeterFunction,
 } from "#core/meter/index.ts";
-import {
-  CATALOGUE,
-  expandUnit,
-  setupKey,
-  type ExpandedUnit,
-  type Fault,
-  type Setup,
-  type UnitModel,
-} from "#core/unit/index.ts";
-import type { Check, ObservationCheck, TrialCheck } from "../planning/checks.ts";
-import type { ReadingRow, Row } from "./rows.ts";
+import { stateRuns, type Seen, type StateRuns, type Work } from "#core/sequence/index.ts";
+import { CATALOGUE, setupKey, type Fault, type Setup, type UnitModel } from "#core/unit/index.ts";
+import type { Check, ObservationCheck, ReadingCheck } from "../planning/checks.ts";
+import type { AnswerRow, ReadingRow, Row } from "./rows.ts";
 import { spreadOnScale, toScale } from "./scale.ts";
 import { faultsOf, type Case, type Suspect } from "../suspects/suspects.ts";
 
 /** Chance of noticing what is there, and of believing one noticed what is not. Common practice, no source. */
-export const NOTICED = 0.985;
-export const IMAGINED = 0.015;
+export const HIT_RATE = 0.985;
+export const FALSE_ALARM = 0.015;
+/** What is said of a part that works badly: that it does so, or that it works. Common practice, no source. */
+const SAID_BADLY = 0.7;
+const SAID_WELL = 0.25;
+/** Share of those who call a part's work bad that works well, or not at all. Common practice, no source. */
+const BADLY_BY_MISTAKE = 0.01;
 
-/** A unit's circuits by setup, each expanded and settled healthy once. */
-export class Benches {
+/** What the rows of a unit's checks are computed from: its circuits in every setup, under every case. */
+export class CircuitCache {
   /** Setups in which a case's contacts do not settle, as "suspect id @ setup". */
   readonly chattering: string[] = [];
-  /** Per case, the fuses and breakers that open in some live setup without lifts. */
-  readonly opens = new Map<Case, Set<string>>();
   private readonly unit: UnitModel;
-  private readonly bySetup = new Map<string, { expanded: ExpandedUnit; healthy: OperatingPoint }>();
+  private readonly runs: StateRuns;
+  private readonly opened = new Map<Case, ReadonlySet<string>>();
+  private readonly reached = new Map<Case, Map<string, boolean>>();
+  private readonly guarded: boolean;
 
   constructor(unit: UnitModel) {
     this.unit = unit;
+    this.runs = stateRuns(unit);
+    this.guarded = unit.parts.some((p) => CATALOGUE.get(p.type)!.protective);
   }
 
-  at(setup: Setup): { expanded: ExpandedUnit; healthy: OperatingPoint } {
-    const key = setupKey(setup);
-    let bench = this.bySetup.get(key);
-    if (!bench) {
-      const expanded = expandUnit(this.unit, setup);
-      this.bySetup.set(key, (bench = { expanded, healthy: settle(expanded.circuit) }));
+  /** Runs the sequence under every case, so that each fault's runs share what they have in common. */
+  prepare(cases: readonly Case[], report?: (done: number) => void): void {
+    cases.forEach((c, i) => {
+      if (i % 16 === 0) report?.(i / cases.length);
+      this.runs.prepare(faultsOf(c));
+    });
+  }
+
+  /** What protects and opens under a case, in an ordinary run or in a state that no run comes to. */
+  opens(c: Case): ReadonlySet<string> {
+    let opened = this.opened.get(c);
+    if (!opened) {
+      const parts = this.guarded ? this.runs.openings(faultsOf(c)).map((o) => o.part) : [];
+      this.opened.set(c, (opened = new Set(parts)));
     }
-    return bench;
+    return opened;
+  }
+
+  /** Whether a run under a case gets to a state. */
+  reaches(c: Case, state: string): boolean {
+    let known = this.reached.get(c);
+    if (!known) this.reached.set(c, (known = new Map<string, boolean>()));
+    let reached = known.get(state);
+    if (reached === undefined)
+      known.set(state, (reached = this.runs.stand({ state, lifts: [] }, faultsOf(c)).reached));
+    return reached;
   }
 
   /** Rows of checks that share one setup, for the cases given; the first of them is the healthy one. */
   rows(suspects: readonly Suspect[], cases: readonly Case[], setup: Setup, checks: readonly Check[]): Row[] {
-    const { expanded, healthy } = this.at(setup);
-    const live = this.unit.states.find((s) => s.id === setup.state)!.power === "live";
-    return rowsOfSetup(this.unit, expanded, healthy, suspects, cases, checks, live, (c, point) => {
-      if (point.status === "chatter") this.chattering.push(`${suspects[c.suspect]!.id} @ ${setupKey(setup)}`);
-      if (live && setup.lifts.length === 0) this.noteOpened(c, point);
-    });
+    const readings = checks.filter((c) => c.kind === "reading");
+    const seen = checks.filter((c) => c.kind === "observation");
+    return [
+      ...(readings.length > 0 ? this.readingRows(suspects, cases, setup, readings) : []),
+      ...seen.map((check) => this.seenRow(suspects, cases, check)),
+    ];
   }
 
-  private noteOpened(c: Case, point: OperatingPoint): void {
-    for (const id of openProtection(point)) {
-      const known = this.opens.get(c);
-      if (known) known.add(id);
-      else this.opens.set(c, new Set([id]));
-    }
+  /** Whether everything that protects holds under each case with something taken off the supply. */
+  holds(cases: readonly Case[], lifts: readonly string[]): Float64Array {
+    return Float64Array.from(cases, (c) =>
+      this.runs.openings(faultsOf(c), lifts).length === 0 ? HIT_RATE : FALSE_ALARM,
+    );
   }
-}
 
-function openProtection(point: OperatingPoint): string[] {
-  return point.circuit.controls.flatMap((control, i) =>
-    control.kind === "fuse" && !point.settings[i]!.on ? [control.id] : [],
-  );
-}
-
-function rowsOfSetup(
-  unit: UnitModel,
-  expanded: ExpandedUnit,
-  healthy: OperatingPoint,
-  suspects: readonly Suspect[],
-  cases: readonly Case[],
-  checks: readonly Check[],
-  live: boolean,
-  note: (c: Case, point: OperatingPoint) => void,
-): Row[] {
-  const terminal = new Map(unit.points.map((p) => [p.id, p.terminal ?? p.id]));
-  const node = (point: string) => expanded.nodeOf(terminal.get(point)!);
-  // Points on one net read the same: each pair of nodes is predicted once and its numbers are shared.
-  const flat = new Float32Array(cases.length);
-  const groups = new Map<MeterFunction, Group>();
-  const readings = checks
-    .filter((c) => c.kind === "reading")
-    .map((check) => {
+  private readingRows(
+    suspects: readonly Suspect[],
+    cases: readonly Case[],
+    setup: Setup,
+    checks: readonly ReadingCheck[],
+  ): ReadingRow[] {
+    const { unit, runs } = this;
+    const live = unit.states.find((s) => s.id === setup.state)!.power === "live";
+    const usual = runs.stand(setup, []);
+    const main = runs.circuit(usual, setup.lifts);
+    const terminal = new Map(unit.points.map((p) => [p.id, p.terminal ?? p.id]));
+    const node = (point: string) => main.expanded.nodeOf(terminal.get(point)!);
+    // Points on one net read the same: each pair of nodes is predicted once and its numbers are shared.
+    const flat = new Float32Array(cases.length);
+    const groups = new Map<MeterFunction, Group>();
+    const readings = checks.map((check) => {
       const { fn } = check;
       let group = groups.get(fn);
       if (!group) groups.set(fn, (group = { fn, pairs: [], numbers: new Map(), results: [] }));
@@ -102,27 +111,55 @@ function rowsOfSetup(
       }
       return { check, result: group.results[line]! };
     });
-  const sets = [...groups.values()].map((group) => ({ ...group, lines: linesOf(group.pairs) }));
-  const answered = checks
-    .filter((c) => c.kind !== "reading")
-    .map((check) => ({ check, chance: new Float64Array(cases.length) }));
+    const sets = [...groups.values()].map((group) => ({ ...group, lines: linesOf(group.pairs) }));
+    cases.forEach((c, i) => {
+      const given = faultsOf(c);
+      const stand = live || this.opens(c).size > 0 ? runs.stand(setup, given) : usual;
+      const { expanded, healthy } = stand.key === usual.key ? main : runs.circuit(stand, setup.lifts);
+      const faults: readonly Fault[] = [...given, ...stand.opened];
+      // Two contacts closed in a floating, dead circuit are too much for an update: what is left of 10⁹ Ω is lost in rounding.
+      const base = faults.length > 1 && !live ? undefined : healthy;
+      const point = faults.length > 0 ? settle(expanded.withFaults(faults), base) : healthy;
+      if (point.status !== "settled") this.chattering.push(`${suspects[c.suspect]!.id} @ ${setupKey(setup)}`);
+      const usually = stand.key === usual.key ? main.healthy : undefined;
+      for (const { fn, lines, results } of sets) fillCase(fn, lines, results, i, point, usually);
+    });
+    const steps = sizeSteps(cases);
+    for (const { results } of sets) for (const result of results) widenForSize(steps, result);
+    return readings.map(({ check, result }) => ({ check, ...result }));
+  }
 
-  // Two contacts closed in a floating, dead circuit are too much for an update: what is left of 10⁹ Ω is lost in rounding.
-  const baseFor = (faults: readonly Fault[]) => (faults.length > 1 && !live ? undefined : healthy);
-  cases.forEach((c, i) => {
-    const faults = faultsOf(c);
-    const point = faults.length > 0 ? settle(expanded.withFaults(faults), baseFor(faults)) : healthy;
-    note(c, point);
-    for (const { fn, lines, results } of sets) fillCase(fn, lines, results, i, point, healthy);
-    for (const { check, chance } of answered)
-      chance[i] =
-        check.kind === "trial"
-          ? chanceHolds(check, point)
-          : chanceSeen(unit, expanded, healthy, point, check, suspects, suspects[c.suspect]!);
-  });
-  const steps = sizeSteps(cases);
-  for (const { results } of sets) for (const result of results) widenForSize(steps, result);
-  return [...readings.map(({ check, result }) => ({ check, ...result })), ...answered];
+  private seenRow(suspects: readonly Suspect[], cases: readonly Case[], check: ObservationCheck): AnswerRow {
+    const observation = this.unit.observations.find((o) => o.id === check.observation)!;
+    if (observation.kind === "look" || observation.kind === "smell") {
+      const signOf = (s: Suspect) => observation.signs[s.id] ?? observation.otherwise;
+      return {
+        check,
+        chance: Float64Array.from(cases, ({ suspect }) => {
+          const both = suspects[suspect]!.both;
+          return Math.max(...(both?.map((i) => signOf(suspects[i]!)) ?? [signOf(suspects[suspect]!)]));
+        }),
+      };
+    }
+    const part = observation.part!;
+    const works = cases.map((c): Work | "heard" | undefined => {
+      const seen: Seen = this.runs.seen(observation.state, faultsOf(c));
+      if (observation.kind === "listen") return seen.relays.has(part) ? "heard" : undefined;
+      return observation.effect !== undefined && !seen.effects.has(observation.effect)
+        ? undefined
+        : seen.working.get(part);
+    });
+    const isBad = (w: (typeof works)[number]) => typeof w === "object" && w.how !== "well";
+    return {
+      check,
+      chance: Float64Array.from(works, (w) =>
+        w === undefined ? FALSE_ALARM : isBad(w) ? SAID_WELL : HIT_RATE,
+      ),
+      ...(observation.kind === "works"
+        ? { badly: Float64Array.from(works, (w) => (isBad(w) ? SAID_BADLY : BADLY_BY_MISTAKE / 2)) }
+        : {}),
+    };
+  }
 }
 
 /** One meter function between two nodes, in every case. */
@@ -136,19 +173,22 @@ interface Group {
   readonly results: Result[];
 }
 
-/** Fills case i. Case 0, the healthy one, fills them all: a fault that leaves a reading as it was has nothing to add. */
+/**
+ * Fills case i. Case 0, the healthy one, fills them all: a fault that leaves a reading as it was has nothing to add.
+ * @param healthy the healthy unit where case i stands as it does; undefined where the run stands elsewhere
+ */
 function fillCase(
   fn: MeterFunction,
   lines: Lines,
   results: readonly Result[],
   i: number,
   point: OperatingPoint,
-  healthy: OperatingPoint,
+  healthy: OperatingPoint | undefined,
 ): void {
-  if (i > 0 && readsAlike(fn, point, healthy)) return;
+  if (i > 0 && healthy && readsAlike(fn, point, healthy)) return;
   predictLines(point, fn, lines);
   results.forEach(({ mean, sd, slope }, m) => {
-    if (i > 0 && lines.same[m] === 1) return;
+    if (i > 0 && healthy && lines.same[m] === 1) return;
     mean[i] = toScale(fn, lines.value[m]!);
     sd[i] = spreadOnScale(fn, lines.value[m]!, lines.spread[m]!);
     slope[i] = lines.slope[m]!;
@@ -212,56 +252,4 @@ function widenForSize(steps: readonly [number, number][], { mean, sd }: Result):
   widest?.forEach((gap, i) => {
     if (gap > 0) sd[i] = Math.sqrt(sd[i]! ** 2 + gap ** 2 / 12);
   });
-}
-
-function chanceSeen(
-  unit: UnitModel,
-  expanded: ExpandedUnit,
-  healthy: OperatingPoint,
-  point: OperatingPoint,
-  check: ObservationCheck,
-  suspects: readonly Suspect[],
-  suspect: Suspect,
-): number {
-  const observation = unit.observations.find((o) => o.id === check.observation)!;
-  const single = suspect.both?.map((i) => suspects[i]!) ?? [suspect];
-  if (observation.kind === "look" || observation.kind === "smell")
-    return Math.max(...single.map((s) => observation.signs[s.id] ?? observation.otherwise));
-  const part = observation.part!;
-  const present =
-    observation.kind === "listen"
-      ? point.circuit.controls.some((control, i) => control.id === part && point.settings[i]!.on)
-      : single.every((s) => s.part !== part || s.works) &&
-        workShare(unit, expanded, healthy, point, part) > 0.7;
-  return present ? NOTICED : IMAGINED;
-}
-
-/** Strip: whether every fuse and breaker holds in this setup, with something taken off the supply. */
-function chanceHolds({ trial }: TrialCheck, point: OperatingPoint): number {
-  if (trial !== "strip") throw new RangeError(`A ${trial} is not settled by the circuit.`);
-  return openProtection(point).length === 0 ? NOTICED : IMAGINED;
-}
-
-const current = new Float64Array(2);
-
-/** Power in the part's working branch against the healthy unit's, as the ratio of currents squared. */
-function workShare(
-  unit: UnitModel,
-  expanded: ExpandedUnit,
-  healthy: OperatingPoint,
-  point: OperatingPoint,
-  partId: string,
-): number {
-  const part = unit.parts.find((p) => p.id === partId)!;
-  const kind = CATALOGUE.get(part.type)!;
-  const index = expanded.firstBranchOf(partId) + (kind.workBranch ?? 0);
-  const power = (at: OperatingPoint) => {
-    const { a, b, ohms } = at.circuit.branches[index]!;
-    branchCurrentInto(current, at.ac, index, a, b);
-    const ac = current[0]! ** 2 + current[1]! ** 2;
-    branchCurrentInto(current, at.dc, index, a, b);
-    return (ac + current[0]! ** 2) * ohms;
-  };
-  const reference = power(healthy);
-  return reference > 0 ? power(point) / reference : 1;
 }

@@ -1,9 +1,9 @@
 import { setupKey, type UnitModel } from "#core/unit/index.ts";
-import { symptomTable, type Symptom, type SymptomTable } from "#core/sequence/index.ts";
-import { listChecks, type Check, type ObservationCheck, type TrialCheck } from "../planning/checks.ts";
-import { Benches, IMAGINED, NOTICED } from "./circuitRows.ts";
+import { stateRuns, symptomTable, type SymptomTable } from "#core/sequence/index.ts";
+import { listChecks, type Check, type ObservationCheck } from "../planning/checks.ts";
+import { CircuitCache, FALSE_ALARM, HIT_RATE } from "./circuitRows.ts";
 import { appendCases, type AnswerRow, type Row } from "./rows.ts";
-import { listSuspects, type Case, type Suspect, type SuspectList } from "../suspects/suspects.ts";
+import { faultsOf, listSuspects, type Case, type Suspect, type SuspectList } from "../suspects/suspects.ts";
 import { trialRow } from "./trials.ts";
 
 /** Every check in every case: the fault dictionary of one unit. */
@@ -20,8 +20,10 @@ export interface Dictionary {
   acceptSymptoms(table: SymptomTable): void;
   /** The same, if somebody has asked for it already. */
   symptomsSoFar(): SymptomTable | undefined;
-  /** Fuses and breakers that case i opens in some live state. */
+  /** What protects and opens under case i. */
   opens(i: number): ReadonlySet<string>;
+  /** Whether a run under case i gets to a state. */
+  reaches(i: number, state: string): boolean;
   /** The same dictionary with further suspects that are pairs, and their cases. */
   withPairs(more: SuspectList): Dictionary;
   /** Setups in which a case's contacts do not settle, as "suspect id @ setup". */
@@ -68,7 +70,7 @@ export function buildDictionary(
   const source: Source = {
     unit,
     singles: cases,
-    benches: new Benches(unit),
+    circuits: new CircuitCache(unit),
     pairs: new Map(),
     symptoms,
     symptomsSoFar: () => table,
@@ -87,7 +89,7 @@ interface Source {
   readonly unit: UnitModel;
   /** The cases of single faults, as the symptom table has them. */
   readonly singles: readonly Case[];
-  readonly benches: Benches;
+  readonly circuits: CircuitCache;
   /** Rows of the pairs of faults solved so far. */
   readonly pairs: Map<string, Map<string, Row>>;
   readonly symptoms: Dictionary["symptoms"];
@@ -102,18 +104,19 @@ function assemble(
   rows: readonly Row[],
   known: readonly Row[] = rows,
 ): Dictionary {
-  const { unit, benches, symptoms, symptomsSoFar, acceptSymptoms } = source;
+  const { unit, circuits, symptoms, symptomsSoFar, acceptSymptoms } = source;
   const byId = new Map(known.map((row) => [row.check.id, row]));
   return {
     unit,
     suspects,
     cases,
     rows,
-    chattering: benches.chattering,
+    chattering: circuits.chattering,
     symptoms,
     symptomsSoFar,
     acceptSymptoms,
-    opens: (i) => benches.opens.get(cases[i]!) ?? NOTHING,
+    opens: (i) => circuits.opens(cases[i]!),
+    reaches: (i, state) => circuits.reaches(cases[i]!, state),
     row(check) {
       let row = byId.get(check.id);
       if (!row) {
@@ -150,8 +153,6 @@ function pairRows(
   return own;
 }
 
-const NOTHING: ReadonlySet<string> = new Set();
-
 /** Rows of the checks for the cases given, whose first is the healthy one, by the check's id. */
 function computeRows(
   source: Source,
@@ -161,27 +162,27 @@ function computeRows(
   known: readonly Row[],
   report?: (done: number) => void,
 ): Map<string, Row> {
-  const { unit, benches } = source;
+  const { unit, circuits } = source;
   const byId = new Map<string, Row>();
-  const settled = checks.filter((c) => !seenInRun(unit, c) && !isTable(c));
+  const settled = checks.filter((c) => !seenInRun(unit, c) && c.kind !== "trial");
   const groups = groupBySetup(settled);
+  circuits.prepare(cases, (done) => report?.(done / 2));
   let done = 0;
   for (const group of groups.values()) {
-    for (const row of benches.rows(suspects, cases, group[0]!.setup, group)) byId.set(row.check.id, row);
-    report?.(++done / groups.size);
+    for (const row of circuits.rows(suspects, cases, group[0]!.setup, group)) byId.set(row.check.id, row);
+    report?.((1 + ++done / groups.size) / 2);
   }
   const own = [...byId.values()].filter((row) => "mean" in row);
   for (const check of checks)
-    if (isTable(check))
-      byId.set(check.id, trialRow(unit, suspects, cases, check, own.length > 0 ? own : known));
-    else if (check.kind === "observation" && seenInRun(unit, check))
-      byId.set(check.id, runRow(source, suspects, cases, check));
+    if (check.kind === "trial")
+      byId.set(
+        check.id,
+        check.trial === "strip"
+          ? { check, chance: circuits.holds(cases, check.setup.lifts) }
+          : trialRow(unit, suspects, cases, check, own.length > 0 ? own : known),
+      );
+    else if (seenInRun(unit, check)) byId.set(check.id, runRow(unit, cases, check as ObservationCheck));
   return byId;
-}
-
-/** Trials that follow from where the fault is; the others are settled by the circuit. */
-function isTable(check: Check): check is TrialCheck {
-  return check.kind === "trial" && check.trial !== "strip";
 }
 
 /** Observations that only a run of the sequence can predict. */
@@ -191,22 +192,13 @@ function seenInRun(unit: UnitModel, check: Check): boolean {
   return kind === "reaches" || kind === "code";
 }
 
-/** A pair reaches a step that both of its faults let it reach, and shows a code that either shows. */
-function runRow(
-  { unit, singles, symptoms }: Source,
-  suspects: readonly Suspect[],
-  cases: readonly Case[],
-  check: ObservationCheck,
-): AnswerRow {
+/** How far a run gets, and which code it shows. */
+function runRow(unit: UnitModel, cases: readonly Case[], check: ObservationCheck): AnswerRow {
   const { kind, step, code } = unit.observations.find((o) => o.id === check.observation)!;
-  const { rows } = symptoms()!;
-  const present = (s: Symptom) => (kind === "code" ? s.code === code : s.reached.includes(step!));
-  const own = new Map(singles.map((c, i) => [c, rows[i]!]));
-  const ofSuspect = new Map(singles.map((c, i) => [c.suspect, rows[i]!]));
+  const runs = stateRuns(unit);
   const chance = Float64Array.from(cases, (c) => {
-    const alone = own.get(c);
-    const both = suspects[c.suspect]!.both?.map((s) => ofSuspect.get(s)!) ?? [alone!];
-    return (kind === "code" ? both.some(present) : both.every(present)) ? NOTICED : IMAGINED;
+    const run = runs.run(faultsOf(c));
+    return (kind === "code" ? run.code === code : run.reached.includes(step!)) ? HIT_RATE : FALSE_ALARM;
   });
   return { check, chance };
 }

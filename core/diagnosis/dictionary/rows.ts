@@ -13,6 +13,8 @@ export interface ReadingRow {
 export interface AnswerRow {
   readonly check: ObservationCheck | TrialCheck;
   readonly chance: Float64Array;
+  /** Of a part at work: chance, per case, of the answer "yes, but badly", which is neither yes nor no. */
+  readonly badly?: Float64Array;
 }
 
 export type Row = ReadingRow | AnswerRow;
@@ -37,10 +39,17 @@ export function appendCases(rows: readonly Row[], tails: readonly ReadonlyMap<st
   return rows.map((row): Row => {
     const { id } = row.check;
     if ("chance" in row) {
-      const chance = new Float64Array(row.chance.length + tails.length);
-      chance.set(row.chance);
-      tails.forEach((tail, i) => (chance[row.chance.length + i] = (tail.get(id) as AnswerRow).chance[1]!));
-      return { check: row.check, chance };
+      const longer = (own: Float64Array, last: (row: AnswerRow) => Float64Array) => {
+        const array = new Float64Array(own.length + tails.length);
+        array.set(own);
+        tails.forEach((tail, i) => (array[own.length + i] = last(tail.get(id) as AnswerRow)[1]!));
+        return array;
+      };
+      return {
+        check: row.check,
+        chance: longer(row.chance, (r) => r.chance),
+        ...(row.badly ? { badly: longer(row.badly, (r) => r.badly!) } : {}),
+      };
     }
     return {
       check: row.check,

@@ -1,6 +1,6 @@
 import type { UnitModel } from "#core/unit/index.ts";
 import { pairsAcrossParts, type TrialCheck } from "../planning/checks.ts";
-import { IMAGINED, NOTICED } from "./circuitRows.ts";
+import { FALSE_ALARM, HIT_RATE } from "./circuitRows.ts";
 import type { AnswerRow, Row } from "./rows.ts";
 import type { Case, Suspect } from "../suspects/suspects.ts";
 
@@ -39,10 +39,10 @@ export function trialRow(
       case "bypass":
         return i === 0 ? 0.5 : standing!(i) ? CURED : NOT_CURED;
       case "feed":
-        return all.some((s) => s.part === subject && stopsItsLoad(unit, s)) ? IMAGINED : NOTICED;
+        return all.some((s) => s.part === subject && stopsItsLoad(unit, s)) ? FALSE_ALARM : HIT_RATE;
       case "bench": {
         const own = all.filter((s) => s.part === subject);
-        if (own.length === 0) return NOTICED;
+        if (own.length === 0) return HIT_RATE;
         return own.some((s) => s.intermittent === undefined) ? 1 - BAD_SEEN_ON_BENCH : LOOSE_ON_BENCH;
       }
       case "strip":

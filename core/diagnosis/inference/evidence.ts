@@ -12,6 +12,8 @@ export type Evidence =
       readonly seen: boolean;
       /** It comes and goes. */
       readonly sometimes?: boolean;
+      /** It works, but slowly, dimly, weakly: neither yes nor no. */
+      readonly badly?: boolean;
     }
   /** An earlier repairer says this item was replaced: a claim, so it weighs little. */
   | { readonly kind: "claim"; readonly id: string; readonly item: string };

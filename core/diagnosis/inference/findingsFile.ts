@@ -22,7 +22,10 @@ export const findingsSchema = z.strictObject({
           /** In V, A, Ω, F or Hz; "OL"; for continuity also whether it beeped. */
           value: z.union([z.number().finite(), z.literal("OL"), z.boolean()]),
         }),
-        z.strictObject({ observation: id, seen: z.union([z.boolean(), z.literal("sometimes")]) }),
+        z.strictObject({
+          observation: id,
+          seen: z.union([z.boolean(), z.literal("sometimes"), z.literal("badly")]),
+        }),
         /** Something tried, answered yes or no: the fault gone, it runs, the fuses hold, it tests good. */
         z.strictObject({ trial: z.enum(TRIALS), subject: id, yes: z.boolean() }),
         z.strictObject({ claim: id }),
@@ -79,8 +82,9 @@ export function readFindings(
       if (!unit.observations.some((o) => o.id === finding.observation))
         return lacks("observation", "observation", finding.observation);
       const check = observationCheck(unit, finding.observation);
-      const sometimes = finding.seen === "sometimes" ? { sometimes: true } : {};
-      return [{ kind: "seen", id: key, check, seen: finding.seen === true, ...sometimes }];
+      const how =
+        finding.seen === "sometimes" ? { sometimes: true } : finding.seen === "badly" ? { badly: true } : {};
+      return [{ kind: "seen", id: key, check, seen: finding.seen === true, ...how }];
     }
     const state = unit.states.find((s) => s.id === finding.state);
     if (!state) return lacks("state", "state", finding.state);

@@ -135,8 +135,13 @@ export function answerLikelihood(
       const row = dictionary.row(evidence.check);
       if (!("chance" in row)) throw new RangeError(`${evidence.check.id} is a reading, not an observation.`);
       if (evidence.sometimes) return comesAndGoes(dictionary, row, cases);
-      const chanceOf = (chance: number) => Math.log(evidence.seen ? chance : 1 - chance);
-      row.chance.forEach((chance, i) => (cases[i] = chanceOf(chance)));
+      const { badly } = row;
+      row.chance.forEach((yes, i) => {
+        const bad = badly?.[i] ?? 0;
+        // Where nobody asks how well, "badly" is said of what works.
+        const said = evidence.badly && badly ? bad : evidence.seen || evidence.badly ? yes : 1 - yes - bad;
+        cases[i] = Math.log(said);
+      });
       thin(dictionary, cases);
       return {
         cases,

@@ -80,6 +80,7 @@ function twoSuspects(): Dictionary {
     symptomsSoFar: () => undefined,
     acceptSymptoms: () => undefined,
     opens: () => new Set(),
+    reaches: () => true,
     withPairs() {
       return this;
     },

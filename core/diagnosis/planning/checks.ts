@@ -1,6 +1,8 @@
 import {
+  bypassRefusal,
   CATALOGUE,
   setupKey,
+  type BypassRefusal,
   type PartKind,
   type Point,
   type Setup,
@@ -68,8 +70,9 @@ export function observationCheck(unit: UnitModel, id: string): ObservationCheck 
 export class TrialError extends RangeError {}
 
 /**
- * A trial on the unit; it is made in the state in which the part's course is read, or in the unit's first live state.
- * @throws TrialError for a subject the unit does not have, and for a jumper across a protective part
+ * A trial on the unit; it is made in the state in which the part's course is read, or in the unit's first live state;
+ * whether the fuses hold is a matter of the whole run.
+ * @throws TrialError for a subject the unit does not have, and for a jumper that may not be
  */
 export function trialCheck(unit: UnitModel, trial: Trial, subject: string): TrialCheck {
   const live = unit.states.find((s) => s.power === "live");
@@ -81,10 +84,8 @@ export function trialCheck(unit: UnitModel, trial: Trial, subject: string): Tria
         ? unit.lifts.some((l) => l.id === subject)
         : unit.parts.some((p) => p.id === subject);
   if (!known) throw new TrialError(`The unit ${unit.id} has nothing called “${subject}” to ${trial}.`);
-  if (trial === "bypass" && isProtective(unit, subject))
-    throw new TrialError(
-      `${subject} protects people or the unit: no jumper goes across it, not even for a moment.`,
-    );
+  const refusal = trial === "bypass" ? bypassRefusal(unit, subject) : undefined;
+  if (refusal) throw new TrialError(bypassText(subject, refusal));
   const course = unit.courses.find((c) => c.load === subject) ?? unit.courses[0];
   const setup = {
     state: trial === "strip" ? live.id : (course?.state ?? live.id),
@@ -93,13 +94,15 @@ export function trialCheck(unit: UnitModel, trial: Trial, subject: string): Tria
   return { kind: "trial", id: `try/${trial}/${subject}`, setup, trial, subject };
 }
 
-/** Fuses, breakers, cut-outs, limits, and door and lid switches are never bridged. */
-const PROTECTIVE =
-  /fuse|breaker|rcd|leakage|cut-?out|limit|thermal|door|lid|interlock|safety|edge|pressure|flame|stop/iu;
-
-export function isProtective(unit: UnitModel, partId: string): boolean {
-  const part = unit.parts.find((p) => p.id === partId);
-  return part !== undefined && (PROTECTIVE.test(part.type) || PROTECTIVE.test(part.name));
+function bypassText(subject: string, refusal: BypassRefusal): string {
+  switch (refusal) {
+    case "guards":
+      return `${subject} protects people or the unit: no jumper goes across it, not even for a moment.`;
+    case "in-chain":
+      return `${subject} is in series with something that protects people or the unit: no jumper goes across it.`;
+    case "not-marked":
+      return `Nothing says that ${subject} may be bridged. The unit's model marks the parts that a jumper may go across for a moment.`;
+  }
 }
 
 /**

@@ -102,7 +102,9 @@ function candidatesFor(
   // Checks that read alike in every case tell alike; the cheapest of them is enough.
   const byNumbers = new Map<object, { outcomes: Outcomes; gain: number }>();
   const cheapest = new Map<object, Candidate>();
+  const unreached = unreachedStates(dictionary, posterior);
   for (const row of dictionary.rows) {
+    if (unreached.has(row.check.setup.state)) continue;
     const repeated = posterior.readings.get(row.check.id);
     const repeat = repeated !== undefined;
     if (repeat ? repeated.count >= MOST_TIMES : done.has(row.check.id)) continue;
@@ -125,6 +127,27 @@ function candidatesFor(
   }
   return [...cheapest.values()];
 }
+
+/** A state that the unit gets to with less than this chance is nothing to send anybody to. */
+const REACHED_AT_LEAST = 0.15;
+
+/** States that the findings say are not reached: what was asked of the unit there, it does somewhere else. */
+export function unreachedStates(dictionary: Dictionary, posterior: Posterior): ReadonlySet<string> {
+  const { unit, cases } = dictionary;
+  if (!unit.sequence || posterior.logs.size === 0) return NONE;
+  return new Set(
+    unit.states.flatMap((state) => {
+      if (state.power === "dead") return [];
+      let reached = posterior.notInModel;
+      cases.forEach((_, i) => {
+        if (dictionary.reaches(i, state.id)) reached += posterior.cases[i]!;
+      });
+      return reached < REACHED_AT_LEAST ? [state.id] : [];
+    }),
+  );
+}
+
+const NONE: ReadonlySet<string> = new Set();
 
 function withOutside(base: Float64Array, items: ItemIndex, posterior: Posterior): Float64Array {
   const weights = Float64Array.from(base);

@@ -93,7 +93,7 @@ export function listSuspects(unit: UnitModel): SuspectList {
       part: part.id,
       item: part.item,
       prior,
-      works: mode.works ?? true,
+      works: mode.works !== false,
       ...(mode.intermittent === undefined ? {} : { intermittent: mode.intermittent }),
     });
     const sizes: readonly (number | undefined)[] = mode.severities ?? [undefined];
