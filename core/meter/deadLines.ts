@@ -7,12 +7,12 @@ import type { Lines } from "./responses.ts";
 const OHM_VOLTS = 0.42;
 /** Ranges by full scale, Ω, and so their test currents, OHM_VOLTS / limit. */
 const OHM_RANGES = [600, 6e3, 6e4, 6e5, 6e6, 6e7] as const;
-/** A current source, as far as any circuit can tell, Ω. */
-const CURRENT_SOURCE_OHMS = 1e12;
+/** What the ohm ranges put out at most, V: their current is steady up to full scale. Common practice, no source. */
+const OPEN_VOLTS = 10 * OHM_VOLTS;
 
 /**
- * Ohms across junctions: the meter sends a range's current and shows volts over amperes, on the first range that the
- * reading fits. Replaces the lines' linear ohms, with every diode blocked, where a junction wakes.
+ * Ohms across junctions: the meter sends a range's current and shows volts over amperes, v·R/(E − v), on the first
+ * range that the reading fits. Replaces the lines' linear ohms, with every diode blocked, where a junction wakes.
  */
 export function refineOhms(point: OperatingPoint, lines: Lines): void {
   const junctions = junctionsOf(point);
@@ -30,13 +30,12 @@ export function refineOhms(point: OperatingPoint, lines: Lines): void {
 
 /** What the ohm ranges show; undefined where no junction has a part in it. */
 function ohmsThrough(at: Probe): number | undefined {
-  const source = (limit: number) => ({
-    volts: (OHM_VOLTS / limit) * CURRENT_SOURCE_OHMS,
-    ohms: CURRENT_SOURCE_OHMS,
-  });
+  const source = (limit: number) => ({ volts: OPEN_VOLTS, ohms: (OPEN_VOLTS / OHM_VOLTS) * limit });
   if (!wakes(at, source(OHM_RANGES[0]))) return undefined;
   for (const limit of OHM_RANGES) {
-    const ohms = (voltsUnder(at, source(limit)) ?? NaN) / (OHM_VOLTS / limit);
+    const range = source(limit);
+    const volts = voltsUnder(at, range) ?? NaN;
+    const ohms = (volts * range.ohms) / (OPEN_VOLTS - volts);
     if (ohms <= limit) return ohms;
   }
   return Infinity;

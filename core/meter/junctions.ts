@@ -44,7 +44,7 @@ function transfer({ circuit, dc }: OperatingPoint, at: number, from: number): nu
   return out[0]!;
 }
 
-/** A meter's source: its EMF behind its resistance; a current source is a large one of each. */
+/** A meter's source: its EMF behind its resistance. */
 export interface Source {
   readonly volts: number;
   readonly ohms: number;
@@ -93,5 +93,6 @@ export function voltsUnder(at: Probe, source: Source): number | undefined {
   const u = new Float64Array(k);
   if (!solvePorts(ports, w, u)) return undefined;
   const through = ports.amps.reduce((sum, f, d) => sum + t[d]! * f, 0);
-  return (ohms * (source.volts + through)) / total - through;
+  // v = z·(E + T)/(R + z) − T, T = Σ t·f, put so that nothing large is taken from anything large.
+  return (ohms * source.volts - source.ohms * through) / total;
 }

@@ -1,6 +1,11 @@
 import {
+  isHeldByDiodes,
+  loadedVolts,
   siemensOf,
   throughPair,
+  type Circuit,
+  type LoadedVolts,
+  type PeriodicState,
   type Control,
   type DomainView,
   type OperatingPoint,
@@ -168,7 +173,7 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     const beyond = harmonics ? harmonics[m]! * point.periodic!.scale : 0;
     const value = (sqrt(size * size + beyond * beyond) * inputOhms) / sqrt(loaded * loaded + zIm * zIm);
     const ghost = (PICK_UP * supplyVolts * impedance) / (impedance + inputOhms);
-    let variance = ghost * ghost;
+    let variance = ghost * ghost + nearZero(value, supplyVolts);
     if (size > 0)
       for (const { column, re, im, through } of levers) {
         let wr = base.wRe[m * width + column]!;
@@ -184,7 +189,100 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     lines.spread[m] = sqrt(variance);
     lines.slope[m] = value;
   }
+  refineLoaded(point, lines, base, inputOhms, "alternating");
   keepRest(point, lines, view, base);
+}
+
+/** What leads and layout pick up or drop, as a share of the supply. Common practice, no source. */
+const LAYOUT = 3e-4;
+/** Below this share of the supply a voltage is a drop along conductors, known to a third of itself. Common practice, no source. */
+const CONDUCTOR_DROP = 4e-3;
+const DROP_SPREAD = 0.3;
+
+/** Variance of a voltage near zero, V²: no prediction is sharper than leads, layout and leakage allow. */
+function nearZero(value: number, supplyVolts: number): number {
+  const drop = abs(value) < CONDUCTOR_DROP * supplyVolts ? DROP_SPREAD * value : 0;
+  return (LAYOUT * supplyVolts) ** 2 + drop * drop;
+}
+
+/** The largest EMF of a circuit's own sources, V, in either domain; a diode's equivalent is none. */
+function supplyOf({ branches, controls }: Circuit): number {
+  const junctions = new Set(controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
+  return branches.reduce(
+    (most, b, i) => (junctions.has(i) ? most : max(most, abs(b.acVolts), abs(b.dcVolts))),
+    0,
+  );
+}
+
+/** From this share of its own resistance on, the meter loads what it reads. */
+const LOADS = 3e-3;
+
+/**
+ * Lines that only diodes hold: where the meter's own current decides while every junction blocks, the circuit is solved
+ * again with the meter across the pair.
+ */
+function refineLoaded(
+  point: OperatingPoint,
+  lines: Lines,
+  base: BaseResponses,
+  inputOhms: number,
+  part: "mean" | "alternating",
+): void {
+  if (!point.circuit.controls.some((c) => c.kind === "diode") || (part === "alternating" && !point.periodic))
+    return;
+  for (let m = 0; m < lines.p.length; m++) {
+    if (lines.same[m] === 1) continue;
+    const p = lines.p[m]!;
+    const q = lines.q[m]!;
+    if (p === q) continue;
+    readRanks(part === "mean" ? point.dc : point.ac, p, q, base.zRe[m]!, base.zIm[m]!);
+    const impedance = sqrt(zRe * zRe + zIm * zIm);
+    if (impedance < LOADS * inputOhms || !isHeldByDiodes(point, p, q)) continue;
+    const loaded = loadedOrKnown(point, p, q, inputOhms, impedance, lines.value[m]!);
+    if (!loaded) continue;
+    lines.spread[m] = sqrt(lines.spread[m]! ** 2 + (0.3 * (loaded[part] - lines.value[m]!)) ** 2);
+    lines.value[m] = loaded[part];
+    lines.slope[m] = part === "mean" && lines.slope[m] === 0 ? 0 : loaded[part];
+  }
+}
+
+interface KnownLoaded {
+  readonly impedance: number;
+  readonly linear: number;
+  readonly scale: number;
+  readonly loaded: LoadedVolts;
+}
+
+/** Loaded pairs of a cycle, by pair and meter; a fault elsewhere leaves them as they are, but for the cycle's scale. */
+const loadedIn = new WeakMap<PeriodicState, Map<string, KnownLoaded[]>>();
+const SAME_LOADING = 0.01;
+
+function loadedOrKnown(
+  point: OperatingPoint,
+  p: number,
+  q: number,
+  inputOhms: number,
+  impedance: number,
+  linear: number,
+): LoadedVolts | undefined {
+  const cycle = point.periodic;
+  if (!cycle) return loadedVolts(point, p, q, inputOhms);
+  let pairs = loadedIn.get(cycle.state);
+  if (!pairs) loadedIn.set(cycle.state, (pairs = new Map()));
+  const key = `${p},${q},${inputOhms}`;
+  let list = pairs.get(key);
+  if (!list) pairs.set(key, (list = []));
+  const near = (a: number, b: number, floor: number) => abs(a - b) <= SAME_LOADING * abs(b) + floor;
+  const known = list.find(
+    (k) => near(impedance, k.impedance, 0) && near(linear / cycle.scale, k.linear / k.scale, 0.01),
+  );
+  if (known) {
+    const share = cycle.scale / known.scale;
+    return { mean: share * known.loaded.mean, alternating: share * known.loaded.alternating };
+  }
+  const loaded = loadedVolts(point, p, q, inputOhms);
+  if (loaded) list.push({ impedance, linear, scale: cycle.scale, loaded });
+  return loaded;
 }
 
 /** V DC, signed: red minus black. It follows the mains through the rectifiers. */
@@ -193,6 +291,7 @@ export function predictDcLines(point: OperatingPoint, lines: Lines, inputOhms = 
   const base = responsesOf(lines, point, view.base);
   const levers = leversOf(point, view, base.branches);
   const followers = followersOf(point, base.branches);
+  const supplyVolts = supplyOf(point.circuit);
   const width = base.branches.length;
   const kernelSize = sizeOf(view.kernel);
   lines.same.fill(0);
@@ -203,7 +302,8 @@ export function predictDcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     const q = lines.q[m]!;
     readRanks(view, p, q, base.zRe[m]!, 0);
     const loading = inputOhms / (inputOhms + max(0, zRe));
-    let variance = 0;
+    const value = potentials.across(0, p, q) * loading;
+    let variance = nearZero(value, supplyVolts);
     for (const { column, re, through } of levers) {
       const moved = re * realResponse(base, m * width + column, through);
       variance += moved * moved;
@@ -211,10 +311,11 @@ export function predictDcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     let slope = 0;
     for (const { column, re, through } of followers)
       slope += re * realResponse(base, m * width + column, through);
-    lines.value[m] = potentials.across(0, p, q) * loading;
+    lines.value[m] = value;
     lines.spread[m] = sqrt(variance);
     lines.slope[m] = slope * loading;
   }
+  refineLoaded(point, lines, base, inputOhms, "mean");
   keepRest(point, lines, view, base);
 }
 

@@ -78,7 +78,9 @@ export function responsesOf(lines: Lines, { circuit }: OperatingPoint, base: Sol
       c.kind === "rectifier" ? [c.source] : c.kind === "diode" ? [c.branch] : [],
     ),
   );
-  const branches = circuit.branches.flatMap((b, i) => (b.tolerance > 0 || followers.has(i) ? [i] : []));
+  const branches = circuit.branches.flatMap((b, i) =>
+    b.tolerance > 0 || b.spreadVolts !== undefined || followers.has(i) ? [i] : [],
+  );
   const made: BaseResponses = {
     zRe: new Float64Array(count),
     zIm: new Float64Array(count),
@@ -116,12 +118,14 @@ export interface Lever {
 export function leversOf(point: OperatingPoint, view: DomainView, columns: readonly number[]): Lever[] {
   const levers: Lever[] = [];
   columns.forEach((index, column) => {
-    const { a, b, tolerance } = point.circuit.branches[index]!;
-    if (tolerance === 0) return;
+    const { a, b, tolerance, spreadVolts = 0 } = point.circuit.branches[index]!;
+    if (tolerance === 0 && spreadVolts === 0) return;
     branchCurrentInto(w, view, index, a, b);
-    if (Math.abs(w[0]!) + Math.abs(w[1]!) <= LEAST_AMPS) return;
-    const half = tolerance / 2;
-    levers.push({ column, re: w[0]! * half, im: w[1]! * half, through: throughPair(view, a, b) });
+    const amps = Math.hypot(w[0]!, w[1]!);
+    if (amps <= LEAST_AMPS) return;
+    // An EMF of so much in the branch, along its current, beside the tolerance of its value.
+    const share = Math.hypot(tolerance / 2, (spreadVolts * siemensOf(view, index)) / amps);
+    levers.push({ column, re: w[0]! * share, im: w[1]! * share, through: throughPair(view, a, b) });
   });
   return levers;
 }

@@ -1,7 +1,7 @@
 import type { Branch, Constraint, Domain } from "../model/branch.ts";
 import type { Circuit } from "../model/circuit.ts";
 import type { Setting } from "../model/control.ts";
-import { branchCurrentInto, unchanged, voltageInto, type DomainView } from "./domainView.ts";
+import { branchCurrentInto, transferInto, unchanged, voltageInto, type DomainView } from "./domainView.ts";
 import { updateDomain, type BranchChange, type ConstraintChange } from "./lowRank.ts";
 import type { PeriodicState } from "../periodic/periodicState.ts";
 import { solveDomain } from "./system.ts";
@@ -136,4 +136,10 @@ export function isDriven({ branches, constraints }: Circuit, domain: Domain): bo
     ? branches.some((b) => b.acVolts !== 0)
     : branches.some((b) => b.dcVolts !== 0) ||
         constraints.some((c) => c.kind === "regulator" && c.region !== "off");
+}
+
+/** Real part of the transfer impedance from a current through (a, b) to the voltage V(p) − V(q), Ω. */
+export function transferOver(view: DomainView, p: number, q: number, a: number, b: number): number {
+  transferInto(scratch, view, p, q, a, b);
+  return scratch[0]!;
 }

@@ -32,6 +32,8 @@ export interface Branch {
   readonly dcVolts: number;
   /** Relative half-width of the value's tolerance, e.g. 0.05 for ±5 %. */
   readonly tolerance: number;
+  /** What its drop may be off while it conducts, one standard deviation, V: an active part's own voltage. */
+  readonly spreadVolts?: number;
 }
 
 /**

@@ -156,8 +156,12 @@ export function reduce(
   const taken = new Set(circuit.controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
   const isReactive = (b: Branch, i: number) =>
     !taken.has(i) && (b.henries > 0 || b.farads > 0) && b.ohms < OPENED_OHMS && !negligible.has(b.id);
-  const bare = (b: Branch, ohms: number): Branch => ({
-    ...b,
+  // A diode may come with the values it has in the mean of a cycle; none of them are its own.
+  const bare = ({ id, a, b, tolerance }: Branch, ohms: number): Branch => ({
+    id,
+    a,
+    b,
+    tolerance,
     ohms,
     henries: 0,
     farads: 0,

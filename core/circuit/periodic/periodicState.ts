@@ -4,7 +4,7 @@ import type { Control, MeanRegulator } from "../model/control.ts";
 import { junctionAt, THERMAL_VOLTS, type Diode } from "../steady/junction.ts";
 import type { CycleRecord } from "./cycle.ts";
 import { difference, negligibleReactances, reduce, type Across, type Network } from "./network.ts";
-import { shoot, type Settled } from "./shooting.ts";
+import { shoot, undisturbed, type Settled } from "./shooting.ts";
 import { COSINE, fourier, SINE, STEPS, type Harmonics } from "./steps.ts";
 
 /**
@@ -52,7 +52,8 @@ export function periodicState(
   across?: Across,
 ): PeriodicState | undefined {
   const network = reduce(circuit, start?.negligible ?? negligibleReactances(circuit), across, start?.held);
-  const settled = (start && shoot(network, start)) ?? shoot(network);
+  const settled =
+    (start && across && undisturbed(network, start)) ?? (start && shoot(network, start)) ?? shoot(network);
   return settled && finished(circuit, network, settled);
 }
 

@@ -17,6 +17,8 @@ import { faultsOf, type Case, type Suspect } from "../suspects/suspects.ts";
 /** Chance of noticing what is there, and of believing one noticed what is not. Common practice, no source. */
 export const HIT_RATE = 0.985;
 export const FALSE_ALARM = 0.015;
+/** A lever that is down, or a wire that is gone, is seen. Common practice, no source. */
+const SEEN_OPEN = 0.95;
 /** What is said of a part that works badly: that it does so, or that it works. Common practice, no source. */
 const SAID_BADLY = 0.7;
 const SAID_WELL = 0.25;
@@ -131,6 +133,19 @@ export class CircuitCache {
 
   private seenRow(suspects: readonly Suspect[], cases: readonly Case[], check: ObservationCheck): AnswerRow {
     const observation = this.unit.observations.find((o) => o.id === check.observation)!;
+    const protective = CATALOGUE.get(
+      this.unit.parts.find((p) => p.id === observation.part)?.type ?? "",
+    )?.protective;
+    if (observation.kind === "look" && protective) {
+      // A lever or a wire that shows whether it has opened.
+      const own = `${observation.part}:${protective.mode}`;
+      const shows = (c: Case) =>
+        this.opens(c).has(observation.part!) || faultsOf(c).some((f) => `${f.part}:${f.mode}` === own);
+      return {
+        check,
+        chance: Float64Array.from(cases, (c) => (shows(c) ? SEEN_OPEN : observation.otherwise)),
+      };
+    }
     if (observation.kind === "look" || observation.kind === "smell") {
       const signOf = (s: Suspect) => observation.signs[s.id] ?? observation.otherwise;
       return {

@@ -23,11 +23,14 @@ export function overloadOf(fn: MeterFunction): number {
 /** What the model leaves out (temperature, layout, meter in use), relative to the reading. */
 const MODEL_SPREAD = 0.015;
 
-/** Half-width of what no reading in a running unit is free of, in the reading's unit. Common practice, no source. */
+/**
+ * Half-width of what no reading in a running unit is free of, in the reading's unit. Common practice, no source. What
+ * leads and layout add to volts goes by the supply, and is in the prediction's own spread.
+ */
 const UNREST: Readonly<Record<MeterFunction, number>> = {
-  vac: 0.4,
-  lowz: 0.4,
-  vdc: 0.03,
+  vac: 0.004,
+  lowz: 0.01,
+  vdc: 0.003,
   mv: 0.0005,
   ohm: 0.25,
   continuity: 0.25,

@@ -47,27 +47,37 @@ export interface ReadingDensities {
  * Densities of a reading y under every case, mean + slope·(s − 1) with s the supply; updates `supply` by what the
  * reading tells of the mains.
  * @param told chances of the cases by what was said and seen, without any reading
+ * @param again the same check was read before: it carries the same error, and tells nothing more of the mains
  */
 export function readingDensities(
   row: ReadingRow,
   y: number,
   supply: SupplyBelief,
   told: Float64Array,
+  again = false,
 ): ReadingDensities {
   const slip = slipDensity(row, y);
   const n = row.mean.length;
   const honest = new Float64Array(n + 1);
-  for (let i = 0; i < n; i++) honest[i] = honestDensity(row, i, y, slip, supply);
+  for (let i = 0; i < n; i++) honest[i] = honestDensity(row, i, y, slip, supply, again);
   // Outside the model a reading may be what some fault of the model would give, though not always the same one, or anything.
   honest[n] = LIKE_SOME_FAULT * expectation(told, honest) + (1 - LIKE_SOME_FAULT) * slip;
   return { honest, slip };
 }
 
-function honestDensity(row: ReadingRow, i: number, y: number, slip: number, supply: SupplyBelief): number {
+function honestDensity(
+  row: ReadingRow,
+  i: number,
+  y: number,
+  slip: number,
+  supply: SupplyBelief,
+  again: boolean,
+): number {
   const slope = row.slope[i]!;
   const mean = row.mean[i]! + slope * (supply.mean[i]! - 1);
   const variance = row.sd[i]! ** 2 + slope ** 2 * supply.variance[i]!;
   const density = densityOf(row.check.fn, y, mean, Math.sqrt(variance));
+  if (again) return density;
   // Kalman update of the supply, in the measure in which this reading is an honest one under this case.
   const honest = (1 - SLIP) * density;
   const gain = ((honest / (honest + SLIP * slip)) * slope * supply.variance[i]!) / variance;

@@ -51,7 +51,7 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
       const y = toScale(check.fn, finding.value);
       const repeated = readings.get(check.id) ?? new RepeatedReading();
       readings.set(check.id, repeated);
-      const { honest, slip } = readingDensities(row, y, supply, told);
+      const { honest, slip } = readingDensities(row, y, supply, told, repeated.count > 0);
       repeated.add(y, NEAR * spreadOnScale(check.fn, finding.value, 0), honest, slip);
       const joint = new Float64Array(n + 1);
       for (let i = 0; i <= n; i++) joint[i] = repeated.log(i);

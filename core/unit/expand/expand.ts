@@ -225,9 +225,8 @@ class Collector implements PartBuilder {
   }
 
   branch(name: string, a: number, b: number, values: BranchValues): number {
-    const { ohms, henries = 0, farads = 0, acVolts = 0, dcVolts = 0, tolerance = 0 } = values;
-    const id = `${this.part.id}/${name}`;
-    return this.branches.push({ id, a, b, ohms, henries, farads, acVolts, dcVolts, tolerance }) - 1;
+    const plain = { henries: 0, farads: 0, acVolts: 0, dcVolts: 0, tolerance: 0 };
+    return this.branches.push({ ...plain, ...values, id: `${this.part.id}/${name}`, a, b }) - 1;
   }
 
   constraint(name: string, constraint: WithoutId<Constraint>): number {

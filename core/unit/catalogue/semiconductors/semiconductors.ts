@@ -24,6 +24,9 @@ export function saturationAmps({ forwardVolts, forwardAmps, emission, seriesOhms
   return forwardAmps / Math.expm1((forwardVolts - forwardAmps * seriesOhms) / (emission * THERMAL_VOLTS));
 }
 
+/** What lies beside a whole junction, Ω: nothing, so that its own leakage is all there is. */
+const NO_PATH_OHMS = 1e13;
+
 /** One junction from node a to node b: open it has 10 GΩ in series, shorted 5 mΩ beside it. */
 export function addJunction(
   build: PartBuilder,
@@ -35,7 +38,7 @@ export function addJunction(
   offsetVolts = 0,
 ): void {
   const branch = build.branch(name, a, b, { ohms: OPEN_OHMS });
-  build.branch(`${name}-bypass`, a, b, { ohms: mode === "shorted" ? SHORT_OHMS : OPEN_OHMS });
+  build.branch(`${name}-bypass`, a, b, { ohms: mode === "shorted" ? SHORT_OHMS : NO_PATH_OHMS });
   const seriesOhms = mode === "open" ? OPEN_OHMS : p.seriesOhms;
   build.control({
     kind: "diode",

@@ -13,13 +13,26 @@ const driverModes = [
   },
 ] as const;
 
-/** An output of a board: a switch between two terminals that closes while the state calls for it. */
-function outputKind(type: string, terminals: readonly [string, string], onDefault: number, offOhms: number) {
+/**
+ * An output of a board: a switch between two terminals that closes while the state calls for it. What it drops while on
+ * is `spreadVolts` wide (one standard deviation): 0.05 to 1.2 V for an open collector or a Darlington, up to 1.5 V for a
+ * triac. Common practice, no source.
+ */
+function outputKind(
+  type: string,
+  terminals: readonly [string, string],
+  onDefault: number,
+  offOhms: number,
+  spreadDefault: number,
+) {
   return definePart({
     type,
     terminals,
     driven: true,
-    parameters: z.strictObject({ onOhms: z.number().positive().default(onDefault) }),
+    parameters: z.strictObject({
+      onOhms: z.number().positive().default(onDefault),
+      spreadVolts: z.number().nonnegative().default(spreadDefault),
+    }),
     across: [terminals],
     modes: driverModes,
     expand(build, p, { mode, called, needs }) {
@@ -27,6 +40,7 @@ function outputKind(type: string, terminals: readonly [string, string], onDefaul
       const offNow = mode === "shorted" ? SHORT_OHMS : mode === "dead" ? OPEN_OHMS : offOhms;
       const branch = build.branch("channel", build.node(terminals[0]), build.node(terminals[1]), {
         ohms: offNow,
+        spreadVolts: p.spreadVolts,
       });
       build.control({ kind: "output", branch, onOhms, offOhms: offNow, called, needs });
     },
@@ -34,11 +48,11 @@ function outputKind(type: string, terminals: readonly [string, string], onDefaul
 }
 
 /** Low-side output: ties the load's far end to ground. */
-export const lowSideOutput = outputKind("low-side-output", ["out", "ground"], 2, OPEN_OHMS);
+export const lowSideOutput = outputKind("low-side-output", ["out", "ground"], 2, OPEN_OHMS, 0.35);
 /** High-side output: feeds the load from its supply. */
-export const highSideOutput = outputKind("high-side-output", ["supply", "out"], 0.2, OPEN_OHMS);
+export const highSideOutput = outputKind("high-side-output", ["supply", "out"], 0.2, OPEN_OHMS, 0.3);
 /** Triac output with its snubber, which leaks a little while off: volts on a meter without a load. */
-export const triacOutput = outputKind("triac-output", ["mt1", "mt2"], 0.15, 1e5);
+export const triacOutput = outputKind("triac-output", ["mt1", "mt2"], 0.15, 1e5, 0.6);
 
 /** Residual-current device: trips between half and all of its rated difference (IEC 61008-1); three quarters here. */
 export const residualCurrentDevice = definePart({
@@ -117,7 +131,7 @@ export const mosfet = definePart({
     build.branch("gate", gate, source, { ohms: mode === "gate-shorted" ? SHORT_OHMS : 1e8 });
     const restOhms = mode === "shorted" ? SHORT_OHMS : OPEN_OHMS;
     const workOhms = mode === "shorted" ? SHORT_OHMS : mode === "open" ? OPEN_OHMS : p.onOhms;
-    const branch = build.branch("channel", drain, source, { ohms: restOhms });
+    const branch = build.branch("channel", drain, source, { ohms: restOhms, spreadVolts: 0.1 });
     const [anode, cathode] = p.channel === "n" ? [source, drain] : [drain, source];
     addJunction(build, "body", anode, cathode, BODY_DIODE, mode === "open" ? "open" : undefined);
     build.control({
@@ -182,7 +196,7 @@ export const transistor = definePart({
     addJunction(build, "base-collector", ...of(collector), BASE_JUNCTION, undefined);
     const restOhms = mode === "shorted" ? SHORT_OHMS : OPEN_OHMS;
     const workOhms = mode === "shorted" ? SHORT_OHMS : mode === "open" ? OPEN_OHMS : p.onOhms;
-    const branch = build.branch("channel", collector, emitter, { ohms: restOhms });
+    const branch = build.branch("channel", collector, emitter, { ohms: restOhms, spreadVolts: 0.2 });
     build.control({
       kind: "relay",
       senses: { kind: "amps", branch: sense },
@@ -232,7 +246,7 @@ export const optotriac = definePart({
     );
     const restOhms = mode === "shorted" ? SHORT_OHMS : p.snubberOhms;
     const workOhms = mode === "shorted" ? SHORT_OHMS : mode === "open" ? p.snubberOhms : p.onOhms;
-    const branch = build.branch("channel", mt1, mt2, { ohms: restOhms });
+    const branch = build.branch("channel", mt1, mt2, { ohms: restOhms, spreadVolts: 0.6 });
     build.control({
       kind: "relay",
       senses: { kind: "amps", branch: sense },
