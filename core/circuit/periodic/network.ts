@@ -14,10 +14,8 @@ import { STEPS } from "./steps.ts";
 export interface Network {
   readonly hertz: number;
   readonly reactive: readonly Branch[];
-  /** Ids of the reactive branches left out because no conducting diode notices them. */
-  readonly negligible: ReadonlySet<string>;
-  /** Ids of the regulators left in, since nothing that swings reaches them. */
-  readonly held: ReadonlySet<string>;
+  /** What was left out, left in and kept apart. */
+  readonly couplings: Couplings;
   /** m each: companion resistance and the branch's own values; constant EMF, and per volt of swing. */
   readonly ohms: Float64Array;
   readonly henries: Float64Array;
@@ -44,8 +42,11 @@ export interface Network {
   readonly slow: readonly number[];
 }
 
-/** A diode's place while it is out: next to nothing, so that no island floats. */
-const OUT_OHMS = 1e12;
+/**
+ * A diode's place while it is out, so that no island floats: as much as the digits of a step allow. Where a meter's own
+ * current is all there is, the ports take it off again.
+ */
+const OUT_OHMS = 1e10;
 
 /** A coil or a capacitor behind so much is open: it holds what it has for hours, and nobody sees it. */
 const OPENED_OHMS = 1e9;
@@ -64,32 +65,9 @@ export interface PortGroup {
   readonly passAt: Int32Array;
 }
 
-/** Coupling, squared, below which two ports do not know of each other. */
-const APART = 1e-9;
-
-function coupled(z: Float64Array, n: number, d: number, e: number): boolean {
-  return z[d * n + e]! ** 2 > APART * Math.abs(z[d * n + d]! * z[e * n + e]!);
-}
-
-/** Regulators that no diode which the mains swings has to do with. `swing` is by port. */
-function unreachedBySwing(
-  regulators: readonly RegulatorControl[],
-  k: number,
-  z: Float64Array,
-  swing: Float64Array,
-): Set<string> {
-  const n = k + regulators.length;
-  const diodes = Array.from({ length: k }, (_, d) => d).filter((d) => Math.abs(swing[d]!) > LEAST_SWING);
-  return new Set(
-    regulators.flatMap(({ id }, r) => (diodes.some((d) => coupled(z, n, k + r, d)) ? [] : [id])),
-  );
-}
-
-/** Alternating volts across a port that are none. */
-const LEAST_SWING = 1e-3;
-
-/** Parts the ports where nothing couples them; z is (k + r)² row-major, sense r × (k + r). */
+/** The ports by their groups; z is (k + r)² row-major, sense r × (k + r). */
 function groupsOf(
+  group: readonly number[],
   diodes: readonly Diode[],
   passes: readonly Pass[],
   z: Float64Array,
@@ -98,24 +76,9 @@ function groupsOf(
 ): PortGroup[] {
   const k = diodes.length;
   const n = k + passes.length;
-  const group = new Int32Array(n).fill(-1);
-  let count = 0;
-  for (let first = 0; first < n; first++) {
-    if (group[first]! >= 0) continue;
-    const open = [first];
-    group[first] = count;
-    while (open.length > 0) {
-      const d = open.pop()!;
-      for (let e = 0; e < n; e++)
-        if (group[e]! < 0 && (coupled(z, n, d, e) || coupled(z, n, e, d))) {
-          group[e] = count;
-          open.push(e);
-        }
-    }
-    count++;
-  }
-  return Array.from({ length: count }, (_, g) => {
-    const at = Int32Array.from(Array.from({ length: n }, (_, i) => i).filter((i) => group[i] === g));
+  const numbers = [...new Set(group)];
+  return numbers.map((g) => {
+    const at = Int32Array.from(group.flatMap((own, i) => (own === g ? [i] : [])));
     const own = [...at];
     const passAt = own.filter((i) => i >= k).map((i) => i - k);
     return {
@@ -126,7 +89,7 @@ function groupsOf(
         Float64Array.from(own.flatMap((i) => own.map((j) => z[i * n + j]!))),
         passAt.map((r) => passes[r]!),
         Float64Array.from(passAt.flatMap((r) => own.map((j) => sense[r * n + j]!))),
-        all,
+        all ? 1 / OUT_OHMS : 0,
       ),
     };
   });
@@ -139,18 +102,13 @@ export interface Across extends Ends {
 
 /**
  * Reduces a circuit to its ports. Controls other than diodes and regulators are taken as their branches stand.
- * @param held regulators left in as their constraints stand, since nothing that swings reaches them; found where not given
  * @param across a meter that loads the network; every diode then takes part, since its own current may be all there is
  */
-export function reduce(
-  circuit: Circuit,
-  negligible: ReadonlySet<string>,
-  across?: Across,
-  held?: ReadonlySet<string>,
-): Network {
+export function reduce(circuit: Circuit, couplings: Couplings, across?: Across): Network {
   const h = 1 / (circuit.hertz * STEPS);
+  const { negligible, held, groupOf } = couplings;
   const diodeAt = circuit.controls.flatMap((c, i) => (c.kind === "diode" && c.seriesOhms < 1e9 ? [i] : []));
-  const passAt = circuit.controls.flatMap((c, i) => (c.kind === "regulator" && !held?.has(c.id) ? [i] : []));
+  const passAt = circuit.controls.flatMap((c, i) => (c.kind === "regulator" && !held.has(c.id) ? [i] : []));
   const diodes = diodeAt.map((i) => circuit.controls[i] as Diode);
   const regulators = passAt.map((i) => circuit.controls[i] as RegulatorControl);
   const taken = new Set(circuit.controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
@@ -211,23 +169,26 @@ export function reduce(
   const sense = new Float64Array(outputs.length * k);
   for (let d = 0; d < outputs.length; d++)
     for (let e = 0; e < k; e++) sense[d * k + e] = tOut[d * n + m + e]!;
-  if (!held) {
-    const unreached = unreachedBySwing(regulators, diodes.length, z, readAt(swing, ends).subarray(m));
-    if (unreached.size > 0) return reduce(circuit, negligible, across, unreached);
-  }
+  const controls = [...diodeAt, ...passAt];
   const passes = regulators.map(({ volts, dropout, limit }) => ({ volts, dropout, limit }));
   return {
     hertz: circuit.hertz,
     reactive,
-    negligible,
-    held: held ?? new Set<string>(),
+    couplings,
     ohms: Float64Array.from(reactive, (b) => companionOhms(b, h)),
     henries: Float64Array.from(reactive, (b) => b.henries),
     farads: Float64Array.from(reactive, (b) => b.farads),
     dcVolts: Float64Array.from(reactive, (b) => b.dcVolts),
     acVolts: Float64Array.from(reactive, (b) => b.acVolts),
-    groups: groupsOf(diodes, passes, z, sense, across !== undefined),
-    controls: [...diodeAt, ...passAt],
+    groups: groupsOf(
+      controls.map((i) => groupOf.get(i)!),
+      diodes,
+      passes,
+      z,
+      sense,
+      across !== undefined,
+    ),
+    controls,
     steady,
     swing,
     columns,
@@ -266,33 +227,108 @@ export function difference(x: Float64Array, a: number, b: number): number {
   return (a > 0 ? x[a - 1]! : 0) - (b > 0 ? x[b - 1]! : 0);
 }
 
+/** What has to do with what, while every diode and every regulator conducts. */
+export interface Couplings {
+  /** Ids of the reactive branches that no diode notices. */
+  readonly negligible: ReadonlySet<string>;
+  /** Ids of the regulators that no diode which the mains swings has to do with. */
+  readonly held: ReadonlySet<string>;
+  /** By index of a diode's or regulator's control: the number of its group; groups do not know of each other. */
+  readonly groupOf: ReadonlyMap<number, number>;
+}
+
 /** Coupling, squared, below which a motor across the mains and a small supply do not know of each other. */
 const LEAST_COUPLING = 1e-4;
+/** Coupling, squared, below which two ports do not know of each other. */
+const APART = 1e-9;
 /** About what a conducting diode and its supply offer, Ω. */
 const CONDUCTING_OHMS = 1;
+/** Alternating volts across a port that are none. */
+const LEAST_SWING = 1e-3;
 
-/** Reactive branches whose coupling to every diode while all conduct, t_dj²/(t_dd·t_jj), is next to nothing. */
-export function negligibleReactances(circuit: Circuit): Set<string> {
+/** Couplings t_de²/(t_dd·t_ee) between the ports, with all of them conducting: an open one's own gigohms would hide them. */
+export function couplingsOf(circuit: Circuit): Couplings {
   const h = 1 / (circuit.hertz * STEPS);
-  const isDiode = new Set(circuit.controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
-  const branches = circuit.branches.map((b, i) => ({
-    ...b,
-    ohms: isDiode.has(i) ? CONDUCTING_OHMS : companionOhms(b, h),
-    henries: 0,
-    farads: 0,
+  const ports = circuit.controls.flatMap((c, index) => {
+    if (c.kind === "diode") {
+      const { a, b } = circuit.branches[c.branch]!;
+      return [{ index, a, b, id: c.id, branch: c.branch, isDiode: true }];
+    }
+    if (c.kind !== "regulator") return [];
+    const { a, b } = circuit.constraints[c.constraint]!;
+    return [{ index, a, b, id: c.id, branch: -1, isDiode: false }];
+  });
+  const isDiode = new Set(ports.map((p) => p.branch));
+  const plain = { henries: 0, farads: 0, acVolts: 0, tolerance: 0 };
+  const branches = circuit.branches.map(({ id, a, b, ...own }, i): Branch => ({
+    ...plain,
+    id,
+    a,
+    b,
+    ohms: isDiode.has(i) ? CONDUCTING_OHMS : companionOhms({ id, a, b, ...own }, h),
+    dcVolts: isDiode.has(i) ? 0 : own.acVolts,
   }));
-  const conducting = solveDomain({ ...circuit, branches }, "instant");
-  const own = (x: Float64Array, i: number) => difference(x, branches[i]!.a, branches[i]!.b);
-  const column = (i: number) => respond(conducting, pairVector(branches[i]!.a, branches[i]!.b)).re;
-  const diodes = [...isDiode].map((i) => ({ i, ohms: own(column(i), i) }));
-  return new Set(
-    circuit.branches.flatMap(({ id, henries, farads }, j) => {
+  for (const { id, a, b, isDiode: diode } of ports)
+    if (!diode) branches.push({ ...plain, id: `${id}/conducting`, a, b, ohms: CONDUCTING_OHMS, dcVolts: 0 });
+  const constraints = circuit.constraints.map((c) =>
+    c.kind === "regulator" ? { ...c, region: "off" as const } : c,
+  );
+  const conducting = solveDomain({ ...circuit, branches, constraints }, "instant");
+  const columns = ports.map(({ a, b }) => respond(conducting, pairVector(a, b)).re);
+  const own = ports.map(({ a, b }, d) => difference(columns[d]!, a, b));
+  const coupling = (d: number, e: number) =>
+    difference(columns[e]!, ports[d]!.a, ports[d]!.b) ** 2 / Math.abs(own[d]! * own[e]!);
+  const swung = ports.flatMap(({ a, b, isDiode: diode }, d) =>
+    diode && Math.abs(difference(conducting.xRe, a, b)) > LEAST_SWING ? [d] : [],
+  );
+  const held = new Set(
+    ports.flatMap(({ id, isDiode: diode }, r) =>
+      diode || swung.some((d) => coupling(r, d) > APART) ? [] : [id],
+    ),
+  );
+  const negligible = new Set(
+    circuit.branches.flatMap(({ id, a, b, henries, farads }, j) => {
       if (isDiode.has(j) || (henries === 0 && farads === 0)) return [];
-      const x = column(j);
-      const noticed = diodes.some(({ i, ohms }) => own(x, i) ** 2 > LEAST_COUPLING * ohms * own(x, j));
+      const x = respond(conducting, pairVector(a, b)).re;
+      const size = difference(x, a, b);
+      const noticed = ports.some(
+        (p, d) => p.isDiode && difference(x, p.a, p.b) ** 2 > LEAST_COUPLING * Math.abs(own[d]! * size),
+      );
       return noticed ? [] : [id];
     }),
   );
+  return {
+    negligible,
+    held,
+    groupOf: groupNumbers(
+      ports.map((p) => p.index),
+      coupling,
+    ),
+  };
+}
+
+/** Numbers of the groups that ports form by their couplings, by the ports' controls. */
+function groupNumbers(
+  controls: readonly number[],
+  coupling: (d: number, e: number) => number,
+): Map<number, number> {
+  const group = controls.map(() => -1);
+  let count = 0;
+  controls.forEach((_, first) => {
+    if (group[first]! >= 0) return;
+    const open = [first];
+    group[first] = count;
+    while (open.length > 0) {
+      const d = open.pop()!;
+      controls.forEach((_, e) => {
+        if (group[e]! >= 0 || (coupling(d, e) <= APART && coupling(e, d) <= APART)) return;
+        group[e] = count;
+        open.push(e);
+      });
+    }
+    count++;
+  });
+  return new Map(controls.map((index, i) => [index, group[i]!]));
 }
 
 /** Such a branch as the resistance that takes the same power at the mains frequency, |Z|²/R; a capacitor takes none. */

@@ -3,7 +3,7 @@ import type { Circuit } from "../model/circuit.ts";
 import type { Control, MeanRegulator } from "../model/control.ts";
 import { junctionAt, THERMAL_VOLTS, type Diode } from "../steady/junction.ts";
 import type { CycleRecord } from "./cycle.ts";
-import { difference, negligibleReactances, reduce, type Across, type Network } from "./network.ts";
+import { couplingsOf, difference, reduce, type Across, type Couplings, type Network } from "./network.ts";
 import { shoot, undisturbed, type Settled } from "./shooting.ts";
 import { COSINE, fourier, SINE, STEPS, type Harmonics } from "./steps.ts";
 
@@ -32,10 +32,9 @@ export interface PeriodicState {
   /** Where it stands and how it answers, to start a similar circuit from. */
   readonly state: Float64Array;
   readonly answer: Float64Array;
-  /** Reactive branches that no diode notices. */
-  readonly negligible: ReadonlySet<string>;
-  /** Regulators that nothing which swings reaches. */
-  readonly held: ReadonlySet<string>;
+  /** What has to do with what, and the branches for which that was found. */
+  readonly couplings: Couplings;
+  readonly branches: readonly Branch[];
 }
 
 export type Equivalent = Pick<Branch, "ohms" | "henries" | "dcOhms" | "dcVolts">;
@@ -51,10 +50,21 @@ export function periodicState(
   start?: PeriodicState,
   across?: Across,
 ): PeriodicState | undefined {
-  const network = reduce(circuit, start?.negligible ?? negligibleReactances(circuit), across, start?.held);
+  // A fault's network is cut as the healthy one is, unless it joins what was apart: their states then are of one kind.
+  const couplings = start && !joinsMore(circuit, start.branches) ? start.couplings : couplingsOf(circuit);
+  const network = reduce(circuit, couplings, across);
   const settled =
     (start && across && undisturbed(network, start)) ?? (start && shoot(network, start)) ?? shoot(network);
   return settled && finished(circuit, network, settled);
+}
+
+/** A branch that conducts so many times better than it did may join what had nothing to do with each other. */
+const JOINS = 1e4;
+
+function joinsMore({ branches, controls }: Circuit, before: readonly Branch[]): boolean {
+  if (branches.length !== before.length) return true;
+  const junctions = new Set(controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
+  return branches.some((b, i) => b.ohms * JOINS < before[i]!.ohms && !junctions.has(i));
 }
 
 function finished(circuit: Circuit, network: Network, { record, state, answer }: Settled): PeriodicState {
@@ -96,8 +106,9 @@ function finished(circuit: Circuit, network: Network, { record, state, answer }:
       equivalents.set(index, equivalentOf(control, fourier(wave(a, b)), fourier(amps), circuit.hertz));
     }
   });
-  const { negligible, held } = network;
-  return { equivalents, regulators, wave, harmonics, shares, state, answer, negligible, held };
+  const { couplings } = network;
+  const { branches } = circuit;
+  return { equivalents, regulators, wave, harmonics, shares, state, answer, couplings, branches };
 }
 
 /** A regulator near its dropout or its limit by less than this share is not left to a cycle that is merely scaled. */

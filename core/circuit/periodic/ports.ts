@@ -34,8 +34,11 @@ export interface Ports {
   readonly passes: readonly Pass[];
   readonly z: Float64Array;
   readonly sense: Float64Array;
-  /** Every diode takes part, blocked or not: where a meter's own current is all there is. */
-  readonly all: boolean;
+  /**
+   * What stands in each diode's place in the network, S, to be taken off its current; every diode then takes part,
+   * blocked or not: where a meter's own current is all there is. 0: blocked ones are left to the network.
+   */
+  readonly standIn: number;
   /** Per diode, the junction voltage below which it counts as blocked. */
   readonly threshold: Float64Array;
   /** n: current of each port as last solved, A. */
@@ -66,8 +69,8 @@ const HOLDS = 1;
 const STARVED = 2;
 const LIMITED = 3;
 /** How far beyond its region a pass element may lie and still belong to it, V and A. */
-const CORNER_VOLTS = 1e-6;
-const CORNER_AMPS = 1e-9;
+const CORNER_VOLTS = 1e-4;
+const CORNER_AMPS = 1e-6;
 /** Moves from region to region before every combination is tried in turn. */
 const MOST_MOVES = 12;
 
@@ -76,7 +79,7 @@ export function portsOf(
   z: Float64Array,
   passes: readonly Pass[] = [],
   sense: Float64Array = new Float64Array(0),
-  all = false,
+  standIn = 0,
 ): Ports {
   const n = diodes.length + passes.length;
   const fresh = (length: number) => new Float64Array(length);
@@ -85,9 +88,9 @@ export function portsOf(
     passes,
     z,
     sense,
-    all,
+    standIn,
     threshold: Float64Array.from(diodes, ({ saturation, emission }) =>
-      all ? -Infinity : emission * THERMAL_VOLTS * Math.log1p(BLOCKED_AMPS / saturation),
+      standIn > 0 ? -Infinity : emission * THERMAL_VOLTS * Math.log1p(BLOCKED_AMPS / saturation),
     ),
     amps: fresh(n),
     siemens: fresh(n),
@@ -214,11 +217,15 @@ function newton(ports: Ports, count: number, w: Float64Array, s: Float64Array, u
         u[d] = next;
       } else {
         const next = u[d]! + rest[i]!;
-        still &&= abs(next - u[d]!) <= 1e-7 + 1e-6 * abs(next);
+        still &&= abs(next - u[d]!) <= 1e-8 + 1e-7 * abs(next);
         u[d] = amps[d] = next;
       }
     }
-    if (still) return true;
+    if (still) {
+      // The currents are those of the last step; at a port of many kilohms they must be these.
+      linearise(ports, count, w, s, u);
+      return true;
+    }
   }
   return false;
 }
@@ -228,13 +235,16 @@ function newton(ports: Ports, count: number, w: Float64Array, s: Float64Array, u
  * at `u`; leaves currents and slopes in `amps`, `siemens`, `alongDrop`, `alongOutput`.
  */
 function linearise(ports: Ports, count: number, w: Float64Array, s: Float64Array, u: Float64Array): void {
-  const { diodes, passes, z, sense, amps, siemens, rest, jacobian, active } = ports;
+  const { diodes, passes, z, sense, standIn, amps, siemens, rest, jacobian, active } = ports;
   const k = diodes.length;
   const n = k + passes.length;
   for (let i = 0; i < count; i++) {
     const d = active[i]!;
-    if (d < k) junctionInto(amps, siemens, d, diodes[d]!, u[d]!);
-    else {
+    if (d < k) {
+      junctionInto(amps, siemens, d, diodes[d]!, u[d]!);
+      amps[d]! -= standIn * u[d]!;
+      siemens[d]! -= standIn;
+    } else {
       amps[d] = u[d]!;
       siemens[d] = 1;
     }

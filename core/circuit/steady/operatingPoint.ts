@@ -26,7 +26,9 @@ export interface OperatingPoint extends AtRest {
 }
 
 /** Rounds before a circuit counts as chattering for want of a repeat. A chain of n relays needs n + 2. */
-const ROUNDS = 60;
+const ROUNDS = 90;
+/** From this round on sources move half of the way only: they swing about their point. */
+const DAMPED_FROM = 12;
 
 /**
  * Solves the circuit in both domains and moves relays, outputs, regulators, rectifiers and fuses until they agree;
@@ -92,7 +94,7 @@ function settleFrom(circuit: Circuit, from: Setting[], base: OperatingPoint | un
         status: restless.length === 0 ? ("settled" as const) : ("no-convergence" as const),
         unsettled: restless,
       });
-    start = next;
+    start = round < DAMPED_FROM ? next : damped(circuit, settings, next);
     if (chattersSince !== undefined) {
       // While contacts chatter, what protects sees every one of their positions.
       const opened = protectionIn(circuit, settings, solved);
@@ -105,13 +107,31 @@ function settleFrom(circuit: Circuit, from: Setting[], base: OperatingPoint | un
     }
     const key = positions(settings);
     if (round >= ROUNDS || key === chattersSince)
-      return Object.assign(restingIn(solved, settings), { status: "chatter" as const, unsettled });
+      return Object.assign(restingIn(solved, settings), {
+        // Sources that do not come to rest are no contacts that chatter.
+        status: key === positions(next) ? ("no-convergence" as const) : ("chatter" as const),
+        unsettled,
+      });
     // A position that comes round again is chatter only if its sources have come to rest as well.
     const before = seen.get(key);
     if (chattersSince === undefined && before && key !== positions(next) && alike(before, settings))
       chattersSince = key;
     seen.set(key, settings);
   }
+}
+
+/** Half of each source's move, its load's on a logarithmic scale; positions as they are. */
+function damped(circuit: Circuit, from: readonly Setting[], to: readonly Setting[]): Setting[] {
+  return to.map((next, i) => {
+    const was = from[i]!;
+    const { kind } = circuit.controls[i]!;
+    if ((kind !== "rectifier" && kind !== "converter") || !was.on || !next.on) return next;
+    return {
+      ...next,
+      emf: (was.emf! + next.emf!) / 2,
+      loadOhms: Math.sqrt(was.loadOhms! * next.loadOhms!),
+    };
+  });
 }
 
 /** Sources that have moved by less than a hundredth since the same positions were met before. */
