@@ -236,8 +236,9 @@ function refineLoaded(
     const q = lines.q[m]!;
     if (p === q) continue;
     readRanks(part === "mean" ? point.dc : point.ac, p, q, base.zRe[m]!, base.zIm[m]!);
-    const impedance = sqrt(zRe * zRe + zIm * zIm);
-    if (impedance < LOADS * inputOhms || !isHeldByDiodes(point, p, q)) continue;
+    const loose = point.periodic?.state.loose(p, q);
+    const impedance = loose?.ohms ?? sqrt(zRe * zRe + zIm * zIm);
+    if (impedance < LOADS * inputOhms || !(loose?.byDiodes ?? isHeldByDiodes(point, p, q))) continue;
     const loaded = loadedOrKnown(point, p, q, inputOhms, impedance, lines.value[m]!);
     if (!loaded) continue;
     lines.spread[m] = sqrt(lines.spread[m]! ** 2 + (0.3 * (loaded[part] - lines.value[m]!)) ** 2);

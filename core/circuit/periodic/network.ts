@@ -1,7 +1,7 @@
 import type { Branch } from "../model/branch.ts";
 import type { Circuit } from "../model/circuit.ts";
 import type { Control } from "../model/control.ts";
-import { pairVector, respond, solveDomain, type Split } from "../equations/system.ts";
+import { pairVector, respond, solveDomain, type SolvedDomain, type Split } from "../equations/system.ts";
 import type { Diode } from "../steady/junction.ts";
 import { portsOf, type Pass, type Ports } from "./ports.ts";
 import { STEPS } from "./steps.ts";
@@ -13,6 +13,8 @@ import { STEPS } from "./steps.ts";
  */
 export interface Network {
   readonly hertz: number;
+  /** The step's resistances with every port out, solved. */
+  readonly base: SolvedDomain;
   readonly reactive: readonly Branch[];
   /** What was left out, left in and kept apart. */
   readonly couplings: Couplings;
@@ -173,6 +175,7 @@ export function reduce(circuit: Circuit, couplings: Couplings, across?: Across):
   const passes = regulators.map(({ volts, dropout, limit }) => ({ volts, dropout, limit }));
   return {
     hertz: circuit.hertz,
+    base,
     reactive,
     couplings,
     ohms: Float64Array.from(reactive, (b) => companionOhms(b, h)),

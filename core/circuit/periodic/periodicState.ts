@@ -1,6 +1,7 @@
 import { OPEN_OHMS, type Branch } from "../model/branch.ts";
 import type { Circuit } from "../model/circuit.ts";
 import type { Control, MeanRegulator } from "../model/control.ts";
+import { pairVector, respond } from "../equations/system.ts";
 import { junctionAt, THERMAL_VOLTS, type Diode } from "../steady/junction.ts";
 import type { CycleRecord } from "./cycle.ts";
 import { couplingsOf, difference, reduce, type Across, type Couplings, type Network } from "./network.ts";
@@ -27,6 +28,11 @@ export interface PeriodicState {
    * do (a cycle with the same ports).
    */
   harmonics(p: number, q: number, driven?: PeriodicState): number;
+  /**
+   * What lies between p and q while every diode blocks, Ω, and whether some diode has to do with it: of a pair that
+   * floats then, only the whole wave tells.
+   */
+  loose(p: number, q: number): { readonly ohms: number; readonly byDiodes: boolean };
   /** Mean products of what the ports drive beyond mean and fundamental, n² in A². */
   readonly shares: Float64Array;
   /** Where it stands and how it answers, to start a similar circuit from. */
@@ -93,6 +99,13 @@ function finished(circuit: Circuit, network: Network, { record, state, answer }:
       for (let j = 0; j < m + k; j++) square += at[i]! * at[j]! * products[i * (m + k) + j]!;
     return Math.sqrt(Math.max(0, square));
   };
+  const pairs = new Map<string, ReturnType<PeriodicState["loose"]>>();
+  const loose = (p: number, q: number) => {
+    const key = `${p},${q}`;
+    let known = pairs.get(key);
+    if (!known) pairs.set(key, (known = looseIn(network, circuit, p, q)));
+    return known;
+  };
   const equivalents = new Map<number, Equivalent>();
   const regulators = new Map<number, MeanRegulator>();
   controls.forEach((index, d) => {
@@ -108,7 +121,22 @@ function finished(circuit: Circuit, network: Network, { record, state, answer }:
   });
   const { couplings } = network;
   const { branches } = circuit;
-  return { equivalents, regulators, wave, harmonics, shares, state, answer, couplings, branches };
+  return { equivalents, regulators, wave, loose, harmonics, shares, state, answer, couplings, branches };
+}
+
+/** Of a pair's own resistance, the share that reaches a diode's port below which that diode has nothing to do with it. */
+const REACHES = 1e-3;
+
+function looseIn({ base, controls }: Network, circuit: Circuit, p: number, q: number) {
+  const { re } = respond(base, pairVector(p, q));
+  const ohms = Math.abs(difference(re, p, q));
+  const byDiodes = controls.some((index) => {
+    const control = circuit.controls[index]!;
+    if (control.kind !== "diode") return false;
+    const { a, b } = circuit.branches[control.branch]!;
+    return Math.abs(difference(re, a, b)) > REACHES * ohms;
+  });
+  return { ohms, byDiodes };
 }
 
 /** A regulator near its dropout or its limit by less than this share is not left to a cycle that is merely scaled. */

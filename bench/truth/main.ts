@@ -1,0 +1,170 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { settle } from "#core/circuit/index.ts";
+import { predictReading } from "#core/meter/index.ts";
+import { seeded } from "#core/quantity/index.ts";
+import { stateRuns } from "#core/sequence/index.ts";
+import { CATALOGUE, readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
+import type { TruthFault } from "./elements.ts";
+import { generateUnit } from "./generate.ts";
+import { againstRuns } from "./runs.ts";
+import { sampleFaults } from "./sample.ts";
+import { NoTruth, Simulated, type TruthPair } from "./simulate.ts";
+
+/**
+ * Readings of the demo units and of generated ones, healthy and with one or two faults of any size, against ngspice
+ * decks written from the model; the dictionary's path against solving afresh; and what the dictionary says of states
+ * against runs of the sequence. Prints one JSON object with `--json`; touches no file. `--readings N`, `--seed N`,
+ * `--unit FILE` (may be repeated), `--show` lists what disagrees.
+ */
+const argument = (name: string) => {
+  const at = process.argv.indexOf(`--${name}`);
+  return at < 0 ? undefined : process.argv[at + 1];
+};
+const wanted = Number(argument("readings") ?? 3000);
+const seed = Number(argument("seed") ?? 1);
+const show = process.argv.includes("--show");
+const only = process.argv.flatMap((a, i) => (process.argv[i - 1] === "--unit" ? [a] : []));
+const random = seeded(seed);
+const PAIRS_A_CASE = 12;
+
+const files = only.length > 0 ? only : readdirSync("demo/units").map((f) => `demo/units/${f}`);
+const demo = files.map((f) => readUnitOrThrow(JSON.parse(readFileSync(f, "utf8"))));
+
+const totals = {
+  readings: 0,
+  agreed: 0,
+  gross: 0,
+  againstFresh: 0,
+  negativeOhms: 0,
+  cases: 0,
+  notSettled: 0,
+  notSaid: 0,
+  noTruth: 0,
+};
+const disagreements: string[] = [];
+
+/** Pairs across parts and against the state's most usual return, as terminals. */
+function samplePairs(unit: UnitModel, live: boolean): TruthPair[] {
+  const terminals = unit.parts.flatMap((p) => Object.keys(p.terminals).map((t) => `${p.id}.${t}`));
+  const across = unit.parts.flatMap((p) =>
+    CATALOGUE.get(p.type)!
+      .across.filter(([a, b]) => p.terminals[a] !== undefined && p.terminals[b] !== undefined)
+      .map(([a, b]) => [`${p.id}.${a}`, `${p.id}.${b}`] as const),
+  );
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+  const ground = terminals.find((t) => netOf(unit, t) === unit.ground)!;
+  return Array.from({ length: PAIRS_A_CASE }, (_, i): TruthPair => {
+    const [red, black] =
+      i % 2 === 0 ? pick(across) : [pick(terminals), i % 4 === 1 ? ground : pick(terminals)];
+    return { fn: live ? pick(["vac", "vdc"] as const) : "ohm", red, black };
+  });
+}
+
+function netOf(unit: UnitModel, terminal: string): string {
+  const dot = terminal.lastIndexOf(".");
+  return unit.parts.find((p) => p.id === terminal.slice(0, dot))!.terminals[terminal.slice(dot + 1)]!;
+}
+
+/** Below this a reading is nothing: leads, layout and what the simulators' own leaks make of an open net. */
+const FLOOR = { vac: 0.05, vdc: 0.02, ohm: 0.05 } as const;
+
+function agrees(fn: TruthPair["fn"], ours: number, theirs: number): boolean {
+  if (!Number.isFinite(ours) || !Number.isFinite(theirs)) return ours === theirs;
+  const counts = 2 * countOf(theirs);
+  return Math.abs(ours - theirs) <= Math.max(0.01 * Math.abs(theirs), counts, FLOOR[fn]);
+}
+
+/** One count of 6000 on the range that the reading falls in. */
+function countOf(value: number): number {
+  return 1e-3 * 10 ** Math.ceil(Math.log10(Math.max(1e-9, Math.abs(value)) / 6));
+}
+
+function isGross(fn: TruthPair["fn"], ours: number, theirs: number): boolean {
+  if (Number.isFinite(ours) !== Number.isFinite(theirs)) return Math.min(ours, theirs) < 4e7;
+  if (!Number.isFinite(ours)) return false;
+  return Math.abs(ours - theirs) > 0.2 * Math.abs(theirs) + 5 * FLOOR[fn];
+}
+
+function compare(unit: UnitModel, state: string, faults: readonly TruthFault[]): void {
+  const runs = stateRuns(unit);
+  const setup = { state, lifts: [] };
+  totals.cases++;
+  const { stand, expanded, point } = runs.point(setup, faults);
+  const all = [...faults, ...stand.opened];
+  const fresh = settle(all.length > 0 ? expanded.withFaults(all) : expanded.circuit);
+  const label = `${unit.id} ${state} ${faults.map((f) => `${f.part}:${f.mode}${f.severity === undefined ? "" : `:${f.severity.toPrecision(3)}`}`).join("+") || "healthy"}`;
+  if (point.status !== "settled") {
+    totals.notSettled++;
+    if (show) console.error(`not settled: ${label}: ${point.unsettled.join()}`);
+    return;
+  }
+  const live = stand.state.power === "live";
+  const pairs = samplePairs(unit, live);
+  let truth;
+  try {
+    truth = new Simulated(
+      unit,
+      stand.state,
+      faults,
+      stand.opened.map((o) => o.part),
+    ).read(pairs);
+  } catch (error) {
+    if (!(error instanceof NoTruth)) throw new Error(`${label}: ${(error as Error).message.slice(0, 300)}`);
+    totals.noTruth++;
+    if (show) console.error(`no truth: ${label}: ${error.message}`);
+    return;
+  }
+  if (!truth.settled) {
+    totals.noTruth++;
+    if (show) console.error(`no truth: ${label}: the deck's own controls do not rest`);
+    return;
+  }
+  pairs.forEach((pair, i) => {
+    const [p, q] = [expanded.nodeOf(pair.red), expanded.nodeOf(pair.black)];
+    const ours = predictReading(point, pair.fn, p, q).value;
+    const own = pair.fn === "vac" ? Math.abs(ours) : ours;
+    const theirs = truth.values[i]!;
+    totals.readings++;
+    if (pair.fn === "ohm" && own < 0) totals.negativeOhms++;
+    const again = predictReading(fresh, pair.fn, p, q).value;
+    if (!agrees(pair.fn, own, again)) {
+      totals.againstFresh++;
+      if (show)
+        console.error(`afresh: ${label} ${pair.fn} ${pair.red} ${pair.black}: ${own} afresh ${again}`);
+    }
+    if (agrees(pair.fn, own, theirs)) return void totals.agreed++;
+    if (isGross(pair.fn, own, theirs)) totals.gross++;
+    disagreements.push(
+      `${label} ${pair.fn} ${pair.red} ${pair.black}: ours ${own.toPrecision(5)}, theirs ${theirs.toPrecision(5)}`,
+    );
+  });
+}
+
+/** Two thirds over the demo units, one third over generated ones; healthy, single and double faults in turn. */
+for (let n = 0; totals.readings < wanted; n++) {
+  const generated = only.length === 0 && n % 3 === 2;
+  const unit = generated ? generateUnit(seeded(seed * 1000 + n), n) : demo[n % demo.length]!;
+  const state = unit.states[Math.floor(random() * unit.states.length)]!.id;
+  compare(unit, state, sampleFaults(unit, [1, 1, 2, 0, 1, 2][Math.floor(random() * 6)]!, random));
+  if (n % 20 === 0) process.stderr.write(`${totals.readings} readings, ${totals.agreed} agree\n`);
+}
+const runs = againstRuns(demo, show);
+const result = {
+  readings: totals.readings,
+  agree: totals.agreed / totals.readings,
+  gross: totals.gross / totals.readings,
+  dictionaryAgainstFresh: totals.againstFresh,
+  negativeOhms: totals.negativeOhms,
+  cases: totals.cases,
+  notSettled: totals.notSettled / totals.cases,
+  noTruth: totals.noTruth / totals.cases,
+  ...runs,
+};
+if (show) for (const d of disagreements) console.error(d);
+process.stdout.write(
+  process.argv.includes("--json")
+    ? `${JSON.stringify(result)}\n`
+    : Object.entries(result)
+        .map(([k, v]) => `${k.padEnd(24)} ${v}\n`)
+        .join(""),
+);

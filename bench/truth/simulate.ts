@@ -1,0 +1,456 @@
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import type { Part, UnitModel } from "#core/unit/index.ts";
+import { Cards, clean, OPEN, WRITERS, type Conditions, type TruthFault } from "./elements.ts";
+
+/** A state as far as a deck needs it. */
+export interface TruthState {
+  readonly power: "live" | "dead";
+  readonly positions: Readonly<Record<string, "open" | "closed">>;
+  readonly celsius: Readonly<Record<string, number>>;
+  readonly drives: readonly { readonly output: string }[];
+}
+
+export interface TruthPair {
+  readonly fn: "vac" | "vdc" | "ohm";
+  /** Terminals "part.terminal". */
+  readonly red: string;
+  readonly black: string;
+}
+
+/** What the reference simulator finds, by pair; Infinity for OL. */
+export interface TruthResult {
+  readonly values: readonly number[];
+  readonly opened: readonly string[];
+  /** What the circuit decides came to rest. */
+  readonly settled: boolean;
+}
+
+interface Decided {
+  on: boolean;
+  opened: boolean;
+  emf: number;
+  loadOhms: number;
+}
+
+const folder = mkdtempSync(path.join(os.tmpdir(), "zygodrome-truth-"));
+const ROUNDS = 60;
+/** Parts whose junctions the mains can swing. */
+const SWUNG = new Set([
+  "bridge",
+  "diode",
+  "zener",
+  "six-diode-bridge",
+  "inverter-bridge",
+  "flame-sensor",
+  "led",
+]);
+
+export class Simulated {
+  private readonly unit: UnitModel;
+  private readonly state: TruthState;
+  private readonly faults: readonly TruthFault[];
+  private readonly decided = new Map<string, Decided>();
+
+  constructor(unit: UnitModel, state: TruthState, faults: readonly TruthFault[], opened: readonly string[]) {
+    this.unit = unit;
+    this.state = state;
+    this.faults = faults;
+    for (const part of unit.parts)
+      this.decided.set(part.id, { on: false, opened: opened.includes(part.id), emf: 0, loadOhms: OPEN });
+  }
+
+  /** Runs until everything that the circuit decides has come to rest, then reads the pairs. */
+  read(pairs: readonly TruthPair[]): TruthResult {
+    const swings = this.swings();
+    let settled = this.state.power === "dead";
+    for (let round = 0; round < ROUNDS && !settled; round++) settled = !this.decide(swings, round);
+    const opened = [...this.decided].flatMap(([id, d]) => (d.opened ? [id] : []));
+    return { values: this.readings(pairs, swings), opened, settled };
+  }
+
+  private swings(): boolean {
+    const { unit, state } = this;
+    if (state.power === "dead") return false;
+    return (
+      unit.parts.some((p) => SWUNG.has(p.type)) &&
+      unit.parts.some((p) => p.type === "mains" || p.type === "split-phase")
+    );
+  }
+
+  private node(part: Part, terminal: string): string {
+    const net = part.terminals[terminal]!;
+    return net === this.unit.ground ? "0" : `n_${clean(net)}`;
+  }
+
+  nodeAt(terminal: string): string {
+    const dot = terminal.lastIndexOf(".");
+    return this.node(
+      this.unit.parts.find((p) => p.id === terminal.slice(0, dot))!,
+      terminal.slice(dot + 1),
+    );
+  }
+
+  private cards(): string[] {
+    const models = new Set<string>();
+    const lines = this.unit.parts.flatMap((part) => {
+      const writer = WRITERS[part.type];
+      if (!writer) throw new Error(`The deck has no ${part.type}.`);
+      const cards = new Cards(part, (t) => this.node(part, t));
+      const fault = this.faults.find((f) => f.part === part.id);
+      const d = this.decided.get(part.id)!;
+      const position = this.state.positions[part.id];
+      const conditions: Conditions = {
+        hertz: this.unit.hertz,
+        powered: this.state.power === "live",
+        ...(position ? { position } : {}),
+        celsius: this.state.celsius[part.id] ?? 20,
+        called: this.state.drives.some((o) => o.output === part.id),
+        ...d,
+      };
+      writer(cards, part.parameters as never, conditions, fault?.mode, fault?.severity ?? NaN);
+      for (const m of cards.models) models.add(m);
+      return cards.lines;
+    });
+    return [...lines, ...models];
+  }
+
+  /** Every net once, tied to the reference as lightly as may be. */
+  private ties(cards: readonly string[]): string[] {
+    const nodes = new Set<string>();
+    for (const card of cards) for (const word of card.split(/\s+/)) if (/^[ni]_/.test(word)) nodes.add(word);
+    return [...nodes].map((n, i) => `rtie${i} ${n} 0 ${TIE}`);
+  }
+
+  private run(cards: readonly string[], control: readonly string[]): string {
+    const deck = [
+      "* written by the truth bench",
+      ...cards,
+      ...this.ties(cards),
+      this.swings()
+        ? ".options gmin=1e-13 reltol=1e-4 abstol=1e-9 vntol=1e-6 itl1=500 itl4=100"
+        : ".options gmin=1e-13 reltol=1e-6 abstol=1e-13 vntol=1e-9 itl1=500",
+      ".control",
+      "set numdgt=12",
+      ...control,
+      "quit 0",
+      ".endc",
+      ".end",
+    ].join("\n");
+    const file = path.join(folder, "deck.cir");
+    writeFileSync(file, deck);
+    try {
+      return execFileSync("ngspice", ["-b", file], {
+        encoding: "utf8",
+        stdio: ["ignore", "pipe", "pipe"],
+        maxBuffer: 1 << 28,
+        timeout: MOST_SECONDS * 1000,
+      });
+    } catch (error) {
+      // It ends with another code where an analysis was given up; what it printed until then tells which.
+      const { stdout, code } = error as { stdout?: string; code?: string };
+      if (code === "ETIMEDOUT") throw new NoTruth("the reference simulator took too long");
+      return stdout ?? "";
+    }
+  }
+
+  private period(): string {
+    const step = 1 / (this.unit.hertz * 250);
+    const seconds = SETTLE_CYCLES / this.unit.hertz;
+    return `tran ${step} ${seconds} ${(SETTLE_CYCLES - 2) / this.unit.hertz} ${step} uic`;
+  }
+
+  /** Mean and RMS of vectors over the last whole cycles, printed under labels. */
+  private measure(label: string, vector: string): string[] {
+    const from = (SETTLE_CYCLES - 2) / this.unit.hertz;
+    const to = SETTLE_CYCLES / this.unit.hertz;
+    return [
+      `let x_${label} = ${vector}`,
+      `meas tran m_${label} avg x_${label} from=${from} to=${to}`,
+      `meas tran r_${label} rms x_${label} from=${from} to=${to}`,
+      `echo VALUE ${label} $&m_${label} $&r_${label}`,
+    ];
+  }
+
+  /** DC mean and AC RMS of voltages and currents. Labels are made here. */
+  private solve(
+    vectors: readonly string[],
+    swings: boolean,
+    more: readonly string[] = [],
+  ): { dc: number; ac: number }[] {
+    const cards = [...this.cards(), ...more];
+    const result = vectors.map(() => ({ dc: NaN, ac: NaN }));
+    if (swings) {
+      // Junctions without any capacitance can leave a step of the simulator without a solution: the least that helps.
+      for (const farads of JUNCTION_FARADS) {
+        const eased = cards.map((card) =>
+          card.startsWith(".model") ? card.replace(/\)$/, ` cjo=${farads})`) : card,
+        );
+        const output = this.run(eased, [
+          this.period(),
+          ...vectors.flatMap((v, i) => this.measure(String(i), v)),
+        ]);
+        for (const [, i, mean, rms] of output.matchAll(/^VALUE (\d+) (\S+) (\S+)/gm)) {
+          const [m, r] = [Number(mean), Number(rms)];
+          result[Number(i)] = { dc: m, ac: Math.sqrt(Math.max(0, r * r - m * m)) };
+        }
+        if (result.every((r) => Number.isFinite(r.dc))) return result;
+      }
+      throw new NoTruth("the reference simulator found no solution in time");
+    }
+    const output = this.run(cards, [
+      "op",
+      ...vectors.map((v, i) => `let d = ${v}\necho DC ${i} $&d`),
+      `ac lin 1 ${this.unit.hertz} ${this.unit.hertz}`,
+      ...vectors.map((v, i) => `let e = mag(${v})\necho AC ${i} $&e`),
+    ]);
+    for (const [, i, v] of output.matchAll(/^DC (\d+) (\S+)/gm)) result[Number(i)]!.dc = Number(v);
+    for (const [, i, v] of output.matchAll(/^AC (\d+) (\S+)/gm)) result[Number(i)]!.ac = Number(v);
+    if (result.some((r) => !Number.isFinite(r.dc) || !Number.isFinite(r.ac)))
+      throw new NoTruth("the reference simulator found no operating point");
+    return result;
+  }
+
+  /** One round: runs, looks, moves what is to be moved. Returns whether anything moved. */
+  private decide(swings: boolean, round: number): boolean {
+    const gone = (part: Part) =>
+      part.type === "regulator" &&
+      this.faults.some((f) => f.part === part.id && (f.mode === "dead" || f.mode === "shorted"));
+    const watched = this.unit.parts
+      .filter((part) => !gone(part))
+      .flatMap((part) => watch(part, (t) => this.node(part, t), clean(part.id)));
+    if (watched.length === 0) return false;
+    const values = this.solve(
+      watched.flatMap((w) => w.vectors),
+      swings,
+    );
+    let at = 0;
+    let moved = false;
+    const late: (() => boolean)[] = [];
+    for (const { part, vectors } of watched) {
+      const own = values.slice(at, (at += vectors.length));
+      const d = this.decided.get(part.id)!;
+      const mode = this.faults.find((f) => f.part === part.id);
+      if (
+        part.type === "fuse" ||
+        part.type === "soldered-fuse" ||
+        part.type === "breaker" ||
+        part.type === "rcd"
+      )
+        late.push(() => protect(part, own, d));
+      else if (decidePart(part, own, d, mode, this.unit.hertz, round)) moved = true;
+    }
+    // What protects looks at what has otherwise come to rest.
+    if (!moved) for (const look of late) if (look()) moved = true;
+    return moved;
+  }
+
+  private readings(pairs: readonly TruthPair[], swings: boolean): number[] {
+    const values = pairs.map(() => NaN);
+    const volts = pairs.flatMap((p, i) => (p.fn === "ohm" ? [] : [i]));
+    const meter = (i: number, ohms: number) =>
+      `rmeter${i} ${this.nodeAt(pairs[i]!.red)} ${this.nodeAt(pairs[i]!.black)} ${ohms}`;
+    const vector = (i: number) => {
+      const [a, b] = [this.nodeAt(pairs[i]!.red), this.nodeAt(pairs[i]!.black)];
+      return `(${a === "0" ? "0*time1" : `v(${a})`})-(${b === "0" ? "0*time1" : `v(${b})`})`.replace(
+        /\(0\*time1\)/g,
+        "0",
+      );
+    };
+    const pick = (i: number, r: { dc: number; ac: number }) => (pairs[i]!.fn === "vac" ? r.ac : r.dc);
+    const same = (i: number) => this.nodeAt(pairs[i]!.red) === this.nodeAt(pairs[i]!.black);
+    const real = volts.filter((i) => !same(i));
+    for (const i of volts) if (same(i)) values[i] = 0;
+    if (real.length > 0) {
+      const open = this.solve(real.map(vector), swings);
+      const loaded = this.solve(
+        real.map(vector),
+        swings,
+        real.map((i) => meter(i, 1e7)),
+      );
+      real.forEach((i, k) => {
+        const [a, b] = [pick(i, open[k]!), pick(i, loaded[k]!)];
+        // A pair that no meter moves is read with all of them on; the others one by one.
+        values[i] =
+          Math.abs(a - b) <= 1e-3 * Math.abs(a) + 2e-4
+            ? b
+            : pick(i, this.solve([vector(i)], swings, [meter(i, 1e7)])[0]!);
+      });
+    }
+    pairs.forEach((p, i) => {
+      if (p.fn === "ohm") values[i] = same(i) ? 0 : this.ohms(p);
+    });
+    return values;
+  }
+
+  /** The ohm ranges: 0.42 V at full scale out of 4.2 V; the first range that the reading fits. */
+  private ohms({ red, black }: TruthPair): number {
+    const [a, b] = [this.nodeAt(red), this.nodeAt(black)];
+    const limits = [600, 6e3, 6e4, 6e5, 6e6, 6e7];
+    const cards = [...this.cards(), `rmeter ${a} mtr 6000`, `vmeter mtr ${b} dc 4.2`];
+    const output = this.run(
+      cards,
+      limits.flatMap((limit, i) => [
+        `alter rmeter = ${10 * limit}`,
+        "op",
+        `let d = i(vmeter)`,
+        `echo DC ${i} $&d`,
+      ]),
+    );
+    for (const [, i, amps] of output.matchAll(/^DC (\d+) (\S+)/gm)) {
+      const limit = limits[Number(i)]!;
+      const flows = -Number(amps);
+      const ohms = (4.2 - flows * 10 * limit) / flows;
+      if (ohms <= limit) return Math.max(0, ohms);
+    }
+    if (!/^DC 5 /m.test(output)) throw new NoTruth("the reference simulator found no operating point");
+    return Infinity;
+  }
+}
+
+/** Thrown where the reference simulator itself has no answer; such cases are counted, not compared. */
+export class NoTruth extends Error {}
+
+const JUNCTION_FARADS = [0, 1e-11, 1e-10, 1e-9, 1e-8];
+/** A deck that takes longer than this has no answer. */
+const MOST_SECONDS = 25;
+const TIE = 1e12;
+const SETTLE_CYCLES = 110;
+
+interface Watched {
+  readonly part: Part;
+  readonly vectors: readonly string[];
+}
+
+const across = (a: string, b: string) => {
+  const v = (n: string) => (n === "0" ? "0" : `v(${n})`);
+  return `${v(a)}-${v(b)}`;
+};
+
+/** What is looked at of a part that decides something. */
+function watch(part: Part, node: (t: string) => string, id: string): Watched[] {
+  switch (part.type) {
+    case "relay":
+    case "change-over-relay":
+    case "contactor":
+      return [{ part, vectors: [`i(v_${id}_coil)`] }];
+    case "fuse":
+    case "soldered-fuse":
+    case "breaker":
+      return [{ part, vectors: [`${across(node("a"), node("b"))}`] }];
+    case "rcd":
+      return [{ part, vectors: [`i(v_${id}_l)+i(v_${id}_n)`] }];
+    case "regulator":
+      return part.parameters["limitAmps"] === undefined ? [] : [{ part, vectors: [`i(v_${id}_reg)`] }];
+    case "rectifier":
+      return [{ part, vectors: [across(node("a1"), node("a2")), `i(v_${id}_emf)`] }];
+    case "power-supply":
+    case "charger":
+      return [{ part, vectors: [across(node("l"), node("n")), `i(v_${id}_emf)`] }];
+    case "buck-regulator":
+      return [{ part, vectors: [across(node("in"), node("ground")), `i(v_${id}_emf)`] }];
+    default:
+      return [];
+  }
+}
+
+const size = (r: { dc: number; ac: number }) => Math.hypot(r.dc, r.ac);
+
+function protect(part: Part, own: readonly { dc: number; ac: number }[], d: Decided): boolean {
+  if (d.opened) return false;
+  const p = part.parameters as Record<string, number>;
+  if (part.type === "rcd") {
+    if (own[0]!.ac <= (0.75 * p.milliamps!) / 1000) return false;
+  } else {
+    const amps = size(own[0]!) / p.ohms!;
+    if (amps <= (part.type === "breaker" ? 1.13 : 1.5) * p.amps!) return false;
+  }
+  d.opened = true;
+  return true;
+}
+
+function decidePart(
+  part: Part,
+  own: readonly { dc: number; ac: number }[],
+  d: Decided,
+  fault: TruthFault | undefined,
+  hertz: number,
+  round: number,
+): boolean {
+  const p = part.parameters as Record<string, number>;
+  const damp = (was: number, now: number) => (round > 10 ? Math.sqrt(was * now) : now);
+  const change = (was: number, now: number) =>
+    Math.abs(was - now) > 2e-4 * Math.max(Math.abs(was), Math.abs(now));
+  switch (part.type) {
+    case "relay":
+    case "change-over-relay":
+    case "contactor": {
+      const ac = part.type === "contactor" || (part.parameters["coilSupply"] as string) === "ac";
+      const sealed = ac ? (p.coilAmps ?? p.coilVolts! / (1.6 * p.coilOhms!)) : p.coilVolts! / p.coilOhms!;
+      const x = (amps: number) => Math.sqrt(Math.max(0, (p.coilVolts! / amps) ** 2 - p.coilOhms! ** 2));
+      const drawn = (amps: number) => (ac ? p.coilVolts! / Math.hypot(p.coilOhms!, x(amps)) : sealed);
+      const turns =
+        fault?.mode === "coil-shorted" || fault?.mode === "coil-shorted-turns" ? fault.severity! : 1;
+      const pull = (0.7 * drawn((ac ? p.inrush! : 1) * sealed)) / turns;
+      const drop = ((ac ? 0.3 : 0.2) * drawn(sealed)) / turns;
+      const on = size(own[0]!) >= (d.on ? drop : pull);
+      if (on === d.on) return false;
+      d.on = on;
+      return true;
+    }
+    case "regulator":
+      if (own[0]!.dc > 0.9 * p.limitAmps!)
+        throw new NoTruth("a regulator near its current limit is not in the deck");
+      return false;
+    case "rectifier": {
+      const emf = Math.max(0, Math.SQRT2 * own[0]!.ac - p.dropVolts!);
+      const now = emf <= 0.5 ? 0 : emf;
+      const watts = now * Math.abs(own[1]!.dc);
+      const load = now === 0 ? OPEN : Math.min(OPEN, Math.max(0.1, own[0]!.ac ** 2 / Math.max(watts, 1e-9)));
+      const moved = change(d.emf, now) || change(d.loadOhms, load);
+      d.emf = d.emf > 0 && now > 0 ? damp(d.emf, now) : now;
+      d.loadOhms = damp(d.loadOhms, load);
+      return moved;
+    }
+    default:
+      return decideConverter(part, own, d, fault, hertz, round);
+  }
+}
+
+function decideConverter(
+  part: Part,
+  own: readonly { dc: number; ac: number }[],
+  d: Decided,
+  fault: TruthFault | undefined,
+  _hertz: number,
+  round: number,
+): boolean {
+  const p = part.parameters as Record<string, number>;
+  const input = part.type === "buck-regulator" ? own[0]!.dc : own[0]!.ac;
+  const minimum = part.type === "buck-regulator" ? p.volts! + p.dropout! : p.minimumVolts!;
+  const raise = part.type === "charger" ? 0.5 : 0;
+  const full = (p.volts! + raise) * (fault?.mode === "low" ? fault.severity! : 1);
+  const limit = p.limitAmps! * (fault?.mode === "weak" ? fault.severity! : 1);
+  const before = { ...d };
+  if (input < minimum || fault?.mode === "dead") {
+    d.on = false;
+    d.emf = 0;
+    d.loadOhms = OPEN;
+  } else {
+    const amps = Math.abs(own[1]!.dc);
+    d.on = true;
+    // Above its current it gives what its current leaves: moved a part of the way, since its load is not known.
+    if (before.emf === 0) d.emf = full;
+    else if (amps > limit * 1.0005) d.emf = before.emf * (1 - 0.7 * (1 - limit / amps));
+    else if (before.emf < full && amps < limit * 0.9995)
+      d.emf = Math.min(full, before.emf * Math.min(1.6, 1 + 0.7 * (limit / Math.max(amps, 1e-9) - 1)));
+    const watts = Math.max(1e-9, before.emf * amps);
+    const load = Math.min(OPEN, Math.max(0.1, (p.efficiency! * input ** 2) / watts));
+    d.loadOhms = round > 10 ? Math.sqrt(before.loadOhms * load) : load;
+  }
+  const change = (was: number, now: number) =>
+    Math.abs(was - now) > 3e-4 * Math.max(Math.abs(was), Math.abs(now));
+  return before.on !== d.on || change(before.emf, d.emf) || change(before.loadOhms, d.loadOhms);
+}
