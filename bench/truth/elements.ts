@@ -138,7 +138,7 @@ const joint =
 /** Copper with 4 % for stranding: IEC 60028. */
 const copper = (metres: number, mm2: number) => (1.04 * metres) / 58 / mm2;
 const area = (p: P) => p.mm2 ?? (Math.PI / 4) * (0.127 * 92 ** ((36 - (p.awg as number)) / 39)) ** 2;
-const run = (p: P) => copper(p.metres!, area(p)) + p.crimpOhms!;
+const run = (p: P) => ((p.ohms as number | undefined) ?? copper(p.metres!, area(p))) + p.crimpOhms!;
 
 const switched: Writer = (c, p, s, mode, size) => {
   const rest = p.rest as unknown as string;
@@ -208,7 +208,7 @@ function winding(
 }
 
 const caseLeak = (c: Cards, from: string, p: P, mode: string | undefined, size: number) => {
-  if (c.has("pe")) c.r("pe", c.at(from), c.at("pe"), mode === "leak" ? size : (p.insulationOhms ?? 5e8));
+  if (c.has("pe")) c.r("pe", c.at(from), c.at("pe"), mode === "leak" ? size : p.insulationOhms!);
 };
 
 const output =
@@ -313,6 +313,7 @@ export const WRITERS: Readonly<Record<string, Writer>> = {
     c.l("p", a, c.at("p2"), henries);
     c.l("s", b, c.at("s2"), henries / ratio ** 2);
     c.couple("k", ["p", "s"]);
+    if (mode === "shorted-turns") c.r("turns", b, c.at("s2"), size);
   },
   "power-transformer": (c, p, s, mode, size) => {
     const henries = (4 * p.primaryVolts!) / p.magnetisingAmps! / (2 * Math.PI * s.hertz);
@@ -388,13 +389,12 @@ export const WRITERS: Readonly<Record<string, Writer>> = {
   },
   heater: (c, p, _s, mode, size) => {
     const ohms = (p.ohms as number | undefined) ?? p.volts! ** 2 / p.watts!;
-    c.r(
-      "e",
-      c.at("1"),
-      c.at("2"),
-      mode === "open" ? OPEN : mode === "shorted-turns" || mode === "aged" ? ohms * size : ohms,
-    );
-    caseLeak(c, "1", p, mode === "leak" ? "leak" : undefined, size);
+    const half = (mode === "shorted-turns" || mode === "aged" ? ohms * size : ohms) / 2;
+    const m = c.inner("mid");
+    c.r("e", c.at("1"), m, mode === "open" ? OPEN : half);
+    c.r("f", m, c.at("2"), half);
+    c.r("pe", c.at("1"), c.at("pe"), mode === "leak" ? size : p.insulationOhms!);
+    if (mode === "leak-mid") c.r("pm", m, c.at("pe"), size);
   },
   lamp: (c, p, s, mode, size) => {
     const hot = p.volts! ** 2 / p.watts!;
@@ -467,10 +467,11 @@ export const WRITERS: Readonly<Record<string, Writer>> = {
       c.r(leg, c.at(leg), m, mode === `${leg}-open` ? OPEN : share * p.windingOhms!);
       c.l(leg, m, star, share * p.henries!);
     }
-    c.r("pe", star, c.at("pe"), mode === "leak" ? size : (p.insulationOhms ?? 5e8));
+    c.r("pe", star, c.at("pe"), mode === "leak" ? size : p.insulationOhms!);
   },
   wire: (c, p, s, mode, size) => {
     joint(run)(c, p, s, mode, size);
+    if (mode === "leak") c.r("ch", c.at("a"), c.at("pe"), size);
     if (c.has("beside")) {
       const m = c.inner("s");
       c.r("s", c.at("b"), m, 1);

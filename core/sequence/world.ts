@@ -97,8 +97,8 @@ export class World {
     const { expanded, point } = solved;
     if (this.board.runBy !== undefined && !working.has(this.board.runBy)) return false;
     return this.board.alive.every((name) => {
-      const { from, to, min, max } = this.unit.needs[name]!;
-      const volts = voltsBetween(expanded, point, from, to, "dc");
+      const { from, to, min, max, domain } = this.unit.needs[name]!;
+      const volts = voltsBetween(expanded, point, from, to, domain);
       return volts >= min && volts <= max;
     });
   }

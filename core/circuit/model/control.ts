@@ -1,11 +1,12 @@
 import type { RegulatorRegion } from "./branch.ts";
 
-/** A DC voltage that must lie within bounds for an output to be driven: V(a) − V(b), volts. */
+/** A voltage that must lie within bounds for an output to be driven: V(a) − V(b) of DC, or its RMS of AC, V. */
 export interface Need {
   readonly a: number;
   readonly b: number;
   readonly min: number;
   readonly max: number;
+  readonly domain?: "ac" | "dc";
 }
 
 /**
@@ -103,6 +104,8 @@ export type Control =
       readonly id: string;
       readonly branches: readonly [number, number];
       readonly trips: number;
+      /** Those of them that it opens; both where left out. */
+      readonly opens?: readonly number[];
     }
   | { readonly kind: "fuse"; readonly id: string; readonly branch: number; readonly carries: number };
 

@@ -1,6 +1,6 @@
 import { OPEN_OHMS } from "../model/branch.ts";
 import { checkCircuit, type Circuit } from "../model/circuit.ts";
-import type { Control, Setting } from "../model/control.ts";
+import type { Control, Need, Setting } from "../model/control.ts";
 import { relaxDiodes } from "./diodes.ts";
 import { branchCurrentInto, transferInto } from "../equations/domainView.ts";
 import { agree, positions, restSetting, withSettings } from "./settings.ts";
@@ -190,7 +190,7 @@ function settingOf(control: Control, was: Setting, solved: Solved): Setting {
     }
     case "output":
       return {
-        on: control.called && control.needs.every((n) => within(dcVolts(solved.dc, n.a, n.b), n.min, n.max)),
+        on: control.called && control.needs.every((n) => within(needVolts(n, solved), n.min, n.max)),
       };
     case "fuse":
       return {
@@ -266,6 +266,10 @@ function loopOhms(
   transferInto(scratch, dc, a, b, a, b);
   const seen = scratch[0]!;
   return sourceOhms + (seen < ohms ? (seen * ohms) / (ohms - seen) : OPEN_OHMS);
+}
+
+function needVolts({ a, b, domain }: Need, solved: Solved): number {
+  return domain === "ac" ? magnitude(solved.ac, a, b) : dcVolts(solved.dc, a, b);
 }
 
 function within(value: number, min: number, max: number): boolean {

@@ -60,7 +60,7 @@ export function withSettings(circuit: Circuit, settings: readonly Setting[], sha
         // A setting from a base whose diode was another part's has no junction yet.
         return set(control.branch, linear ?? tangentAt(control, junction ?? 0, leak));
       case "residual":
-        if (!on) for (const branch of control.branches) set(branch, { ohms: OPEN_OHMS });
+        if (!on) for (const branch of control.opens ?? control.branches) set(branch, { ohms: OPEN_OHMS });
         return;
       case "fuse":
         return on ? undefined : set(control.branch, { ohms: OPEN_OHMS });

@@ -124,5 +124,28 @@ export function coilHenries(volts: number, amps: number, ohms: number, hertz: nu
   return Math.sqrt(Math.max(0, (volts / amps) ** 2 - ohms ** 2)) / (2 * Math.PI * hertz);
 }
 
+/** Insulation of a sound load to its case, Ω. Common practice, no source: some hundred megohms. */
+export const INSULATION_OHMS = 5e8;
+
+/** A path to the chassis, where the part has `pe` beside it. */
+export const CHASSIS_LEAK: ModeKind = {
+  id: "leak",
+  name: "leaks to the chassis",
+  looks: "chafed, wet or burnt against metal; trips the residual-current device or a fuse",
+  weight: 0.15,
+  onlyWith: "pe",
+  severities: [5, 500, 5e4],
+};
+
+/** The path itself; nothing where `pe` is not connected. */
+export function addChassisLeak(
+  build: PartBuilder,
+  mode: string | undefined,
+  severity: number | undefined,
+): void {
+  if (build.has("pe"))
+    build.branch("chassis", build.node("a"), build.node("pe"), { ohms: mode === "leak" ? severity! : 1e12 });
+}
+
 /** Sizes tried for a joint or contact gone high in resistance, Ω. Each stands for a factor of four. */
 export const JOINT_OHMS = [0.6, 2.4, 10, 40, 160] as const;

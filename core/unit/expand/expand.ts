@@ -181,7 +181,13 @@ function expandPart(
   const drive = state.drives.find((d) => d.output === part.id);
   const needs: Need[] = (drive?.needs ?? []).map((name) => {
     const need = unit.needs[name]!;
-    return { a: nodes.of(need.from), b: nodes.of(need.to), min: need.min, max: need.max };
+    return {
+      a: nodes.of(need.from),
+      b: nodes.of(need.to),
+      min: need.min,
+      max: need.max,
+      domain: need.domain,
+    };
   });
   kind.expand(build, part.parameters, {
     ...(fault ? { mode: fault.mode } : {}),
@@ -260,7 +266,11 @@ function shifted(controls: readonly Control[], branch: number, constraint: numbe
       case "regulator":
         return { ...control, constraint: control.constraint + constraint };
       case "residual":
-        return { ...control, branches: [control.branches[0] + branch, control.branches[1] + branch] };
+        return {
+          ...control,
+          branches: [control.branches[0] + branch, control.branches[1] + branch],
+          ...(control.opens ? { opens: control.opens.map((b) => b + branch) } : {}),
+        };
       case "output":
       case "diode":
       case "fuse":

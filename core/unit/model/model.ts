@@ -43,6 +43,8 @@ const point = z.strictObject({
   id,
   name: text,
   terminal: z.string().optional(),
+  /** Or a net, wherever it can be touched. */
+  net: id.optional(),
   side: z.enum(["mains", "low-voltage"]),
   place: text,
   colour: z.string().optional(),
@@ -50,7 +52,15 @@ const point = z.strictObject({
   minutes,
 });
 
-const need = z.strictObject({ name: text, from: id, to: id, min: z.number(), max: z.number() });
+const need = z.strictObject({
+  name: text,
+  from: id,
+  to: id,
+  min: z.number(),
+  max: z.number(),
+  /** Whether it is DC volts, or the RMS of AC. */
+  domain: z.enum(["ac", "dc"]).default("dc"),
+});
 
 const state = z.strictObject({
   id,

@@ -96,8 +96,19 @@ function withDefaults(unit: UnitModel): UnitModel {
     ...unit,
     items: [...unit.items, ...own],
     observations: [...unit.observations, ...sequenceObservations(unit)],
-    points: unit.points.length > 0 ? unit.points : everywhere,
+    points: unit.points.length > 0 ? unit.points.map((p) => onNet(unit, p)) : everywhere,
   };
+}
+
+/** A point that names a net touches one of its terminals, one that nothing lifts where there is one. */
+function onNet(unit: UnitModel, point: UnitModel["points"][number]): UnitModel["points"][number] {
+  if (point.net === undefined || point.terminal !== undefined) return point;
+  const lifted = new Set(unit.lifts.flatMap((l) => l.terminals));
+  const there = unit.parts.flatMap((p) =>
+    Object.entries(p.terminals).flatMap(([t, net]) => (net === point.net ? [`${p.id}.${t}`] : [])),
+  );
+  const terminal = there.find((t) => !lifted.has(t)) ?? there[0];
+  return terminal === undefined ? point : { ...point, terminal };
 }
 
 function readPart(
@@ -168,6 +179,7 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
   need(nets, unit.ground, "ground", "net");
   unit.parts.forEach((p, i) => need(items, p.item, `parts[${i}].item`, "item"));
   unit.points.forEach((p, i) => {
+    if (p.net !== undefined && p.terminal === undefined) return need(nets, p.net, `points[${i}].net`, "net");
     terminal(p.terminal ?? p.id, p.terminal ? `points[${i}].terminal` : `points[${i}].id`);
     need(covers, p.cover, `points[${i}].cover`, "cover");
   });
@@ -199,6 +211,8 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
   });
   unit.observations.forEach((o, i) => {
     need(parts, o.part, `observations[${i}].part`, "part");
+    if (o.effect !== undefined && !unit.sequence?.effects.some((e) => e.id === o.effect))
+      add(`observations[${i}].effect`, `there is no effect “${o.effect}” in the sequence`);
     need(states, o.state, `observations[${i}].state`, "state");
     need(covers, o.cover, `observations[${i}].cover`, "cover");
     if ((o.kind === "works" || o.kind === "listen") && o.part === undefined)

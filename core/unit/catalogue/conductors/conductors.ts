@@ -1,6 +1,13 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
-import { definePart, JOINT_OHMS, type ModeKind, type PartBuilder } from "../partKind.ts";
+import {
+  addChassisLeak,
+  CHASSIS_LEAK,
+  definePart,
+  JOINT_OHMS,
+  type ModeKind,
+  type PartBuilder,
+} from "../partKind.ts";
 import { conductorOhms, gaugeMm2 } from "./conductorOhms.ts";
 
 const jointModes = (openWeight: number, highWeight: number) => [
@@ -37,16 +44,21 @@ const STRAY_FARADS = 70e-12;
 /** A conductor by its length and its cross-section or gauge. */
 const run = z
   .strictObject({
-    metres: z.number().positive(),
+    metres: z.number().positive().default(1),
     mm2: z.number().positive().optional(),
     /** American wire gauge, in place of mm². */
     awg: z.int().min(0).max(40).optional(),
+    /** In place of either. */
+    ohms: z.number().positive().optional(),
     crimpOhms: z.number().positive().default(0.004),
   })
-  .refine((p) => (p.mm2 === undefined) !== (p.awg === undefined), "give either mm2 or awg");
+  .refine(
+    (p) => [p.mm2, p.awg, p.ohms].filter((x) => x !== undefined).length === 1,
+    "give either mm2, awg or ohms",
+  );
 
 function runOhms(p: z.infer<typeof run>): number {
-  return conductorOhms(p.metres, p.mm2 ?? gaugeMm2(p.awg!)) + p.crimpOhms;
+  return (p.ohms ?? conductorOhms(p.metres, p.mm2 ?? gaugeMm2(p.awg!))) + p.crimpOhms;
 }
 
 /**
@@ -55,13 +67,14 @@ function runOhms(p: z.infer<typeof run>): number {
  */
 export const wire = definePart({
   type: "wire",
-  terminals: ["a", "b", "beside"],
-  optional: ["beside"],
+  terminals: ["a", "b", "beside", "pe"],
+  optional: ["beside", "pe"],
   parameters: run,
   across: [["a", "b"]],
-  modes: jointModes(0.3, 0.25),
+  modes: [...jointModes(0.3, 0.25), CHASSIS_LEAK],
   expand(build, p, { mode, severity }) {
     joint(build, runOhms(p), mode, severity);
+    addChassisLeak(build, mode, severity);
     if (build.has("beside"))
       build.branch("stray", build.node("b"), build.node("beside"), {
         ohms: 1,
@@ -128,6 +141,10 @@ export const screwTerminal = jointKind("screw-terminal", 0.003, 0.2, 0.8);
 /** A crimped or soldered splice. */
 export const splice = jointKind("splice", 0.004, 0.3, 0.5);
 
+/** The current a fuse carries for good, over its rating (IEC 60127-1, from memory); a breaker's (IEC 60898-1, from memory). */
+const CARRIES = 1.5;
+const BREAKER_CARRIES = 1.13;
+
 /** A fuse by how it is mounted, which says how its joints fail. */
 function fuseKind(type: string, joints: ModeKind) {
   return definePart({
@@ -140,6 +157,8 @@ function fuseKind(type: string, joints: ModeKind) {
       ohms: z.number().positive().default(0.008),
       /** How long an overload takes: see fuseSeconds. */
       speed: z.enum(["quick", "slow"]).default("quick"),
+      /** What it carries for good, over its rating. */
+      carries: z.number().positive().default(CARRIES),
     }),
     across: [["a", "b"]],
     modes: [
@@ -153,13 +172,10 @@ function fuseKind(type: string, joints: ModeKind) {
     ],
     expand(build, p, { mode, severity }) {
       const branch = joint(build, p.ohms, mode, severity);
-      build.control({ kind: "fuse", branch, carries: CARRIES * p.amps });
+      build.control({ kind: "fuse", branch, carries: p.carries * p.amps });
     },
   });
 }
-
-/** The current a fuse carries for good, over its rating (IEC 60127-1, from memory). */
-const CARRIES = 1.5;
 
 /** Fuse in its holder. */
 export const fuse = fuseKind("fuse", {
@@ -185,7 +201,11 @@ export const breaker = definePart({
   protective: { opensOn: "current", mode: "open", poles: 1, resets: true },
   guards: true,
   terminals: ["a", "b"],
-  parameters: z.strictObject({ amps: z.number().positive(), ohms: z.number().positive().default(0.01) }),
+  parameters: z.strictObject({
+    amps: z.number().positive(),
+    ohms: z.number().positive().default(0.01),
+    carries: z.number().positive().default(BREAKER_CARRIES),
+  }),
   across: [["a", "b"]],
   modes: [
     { id: "open", name: "tripped or open", looks: "the lever in the middle or down", weight: 1 },
@@ -199,7 +219,7 @@ export const breaker = definePart({
   ],
   expand(build, p, { mode, severity }) {
     const branch = joint(build, p.ohms, mode, severity);
-    build.control({ kind: "fuse", branch, carries: 1.13 * p.amps });
+    build.control({ kind: "fuse", branch, carries: p.carries * p.amps });
   },
 });
 

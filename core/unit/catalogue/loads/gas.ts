@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
-import { coilHenries, definePart } from "../partKind.ts";
+import { coilHenries, definePart, INSULATION_OHMS } from "../partKind.ts";
 import { addJunction } from "../semiconductors/semiconductors.ts";
 
 const positive = z.number().positive();
@@ -64,6 +64,7 @@ export const gasValve = definePart({
     amps: positive,
     coilOhms: positive,
     supply: z.enum(["ac", "dc"]).default("ac"),
+    insulationOhms: positive.default(INSULATION_OHMS),
   }),
   across: [["1", "2"]],
   work: {
@@ -116,7 +117,7 @@ export const gasValve = definePart({
       tolerance: 0.1,
     });
     if (build.has("pe"))
-      build.branch("body", one, build.node("pe"), { ohms: mode === "leak" ? severity! : 5e8 });
+      build.branch("body", one, build.node("pe"), { ohms: mode === "leak" ? severity! : p.insulationOhms });
   },
 });
 

@@ -1,16 +1,27 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
-import { definePart } from "../partKind.ts";
+import { addChassisLeak, CHASSIS_LEAK, definePart, INSULATION_OHMS } from "../partKind.ts";
 
 const positive = z.number().positive();
+
+const heaterOhms = (p: { volts: number; watts?: number | undefined; ohms?: number | undefined }) =>
+  p.ohms ?? p.volts ** 2 / p.watts!;
 
 /** Resistive heater in a metal sheath: R = V²/P. The sheath is earthed through `pe`. */
 export const heater = definePart({
   type: "heater",
   terminals: ["1", "2", "pe"],
-  parameters: z.strictObject({ volts: positive, watts: positive }),
+  parameters: z
+    .strictObject({
+      volts: positive.default(230),
+      watts: positive.optional(),
+      /** In place of watts. */
+      ohms: positive.optional(),
+      insulationOhms: positive.default(INSULATION_OHMS),
+    })
+    .refine((p) => (p.watts === undefined) !== (p.ohms === undefined), "give either watts or ohms"),
   across: [["1", "2"]],
-  work: { branch: 0, amps: (p) => p.watts / p.volts, from: 0.5, fully: 0.9, badly: "weak", pace: 2 },
+  work: { branch: 0, amps: (p) => p.volts / heaterOhms(p), from: 0.5, fully: 0.9, badly: "weak", pace: 2 },
   modes: [
     {
       id: "open",
@@ -26,6 +37,20 @@ export const heater = definePart({
       severities: [0.55],
     },
     {
+      id: "aged",
+      name: "aged, too high",
+      looks: "heats slowly; dull, thinned or sagging in places",
+      weight: 0.4,
+      severities: [1.15, 1.5],
+    },
+    {
+      id: "leak-mid",
+      name: "leaks to its sheath half-way along",
+      looks: "trips the residual-current device whichever way round it is fed; a blister in the middle",
+      weight: 0.2,
+      severities: [2e3, 5e4],
+    },
+    {
       id: "leak",
       name: "leaks to its sheath",
       looks: "trips the residual-current device, at times only when hot; a swollen end seal",
@@ -34,25 +59,45 @@ export const heater = definePart({
     },
   ],
   expand(build, p, { mode, severity }) {
-    const ohms = p.volts ** 2 / p.watts;
-    const now = mode === "open" ? OPEN_OHMS : mode === "shorted-turns" ? ohms * severity! : ohms;
-    build.branch("element", build.node("1"), build.node("2"), { ohms: now, tolerance: 0.05 });
-    build.branch("sheath", build.node("1"), build.node("pe"), { ohms: mode === "leak" ? severity! : 5e8 });
+    const share = mode === "shorted-turns" || mode === "aged" ? severity! : 1;
+    const half = (heaterOhms(p) * share) / 2;
+    const [one, two, pe, middle] = [
+      build.node("1"),
+      build.node("2"),
+      build.node("pe"),
+      build.inner("middle"),
+    ];
+    build.branch("element", one, middle, { ohms: mode === "open" ? OPEN_OHMS : half, tolerance: 0.05 });
+    build.branch("other-half", middle, two, { ohms: half, tolerance: 0.05 });
+    build.branch("sheath", one, pe, { ohms: mode === "leak" ? severity! : p.insulationOhms });
+    build.branch("sheath-middle", middle, pe, { ohms: mode === "leak-mid" ? severity! : 1e12 });
   },
 });
 
 /** Plain resistor, or a circuit seen as one. */
 export const resistor = definePart({
   type: "resistor",
-  terminals: ["a", "b"],
+  terminals: ["a", "b", "pe"],
+  optional: ["pe"],
   parameters: z.strictObject({ ohms: positive, tolerance: z.number().min(0).max(0.5).default(0.05) }),
   across: [["a", "b"]],
-  modes: [{ id: "open", name: "open", looks: "burnt in the middle, or nothing to see", weight: 0.2 }],
-  expand(build, p, { mode }) {
+  modes: [
+    { id: "open", name: "open", looks: "burnt in the middle, or nothing to see", weight: 0.2 },
+    {
+      id: "drift",
+      name: "drifted",
+      looks: "discoloured, or nothing to see; one end lifted it reads off its bands",
+      weight: 0.1,
+      severities: [0.6, 1.6, 4],
+    },
+    CHASSIS_LEAK,
+  ],
+  expand(build, p, { mode, severity }) {
     build.branch("body", build.node("a"), build.node("b"), {
-      ohms: mode === "open" ? OPEN_OHMS : p.ohms,
+      ohms: mode === "open" ? OPEN_OHMS : mode === "drift" ? p.ohms * severity! : p.ohms,
       tolerance: p.tolerance,
     });
+    addChassisLeak(build, mode, severity);
   },
 });
 

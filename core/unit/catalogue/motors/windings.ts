@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
-import { definePart, type PartBuilder } from "../partKind.ts";
+import { definePart, INSULATION_OHMS, type ModeKind, type PartBuilder } from "../partKind.ts";
 
 const positive = z.number().positive();
 
@@ -31,10 +31,44 @@ function winding(
 }
 
 /** Insulation from terminal 1 to the case, where the case is connected; `leak` is what is left of it. */
-function addCase(build: PartBuilder, mode: string | undefined, severity: number | undefined): void {
+function addCase(
+  build: PartBuilder,
+  insulationOhms: number,
+  mode: string | undefined,
+  severity: number | undefined,
+): void {
   if (!build.has("pe")) return;
-  build.branch("case", build.node("1"), build.node("pe"), { ohms: mode === "leak" ? severity! : 5e8 });
+  build.branch("case", build.node("1"), build.node("pe"), {
+    ohms: mode === "leak" ? severity! : insulationOhms,
+  });
 }
+
+const insulation = { insulationOhms: positive.default(INSULATION_OHMS) };
+
+/** What a motor's mechanics do to it while its readings are right: looks, feel and sound tell. */
+const mechanics: readonly ModeKind[] = [
+  {
+    id: "stiff",
+    name: "stiff, turns slowly",
+    looks: "slow to start, warm; stiff or gritty when turned by hand",
+    weight: 0.4,
+    works: "slow",
+  },
+  {
+    id: "bearing-worn",
+    name: "bearing worn",
+    looks: "growls or squeals; play in the shaft",
+    weight: 0.4,
+    works: "noisy",
+  },
+  {
+    id: "coupling-slips",
+    name: "wheel, coupling or gear slips",
+    looks: "the motor is heard to run and nothing moves; a loose wheel, a stripped gear",
+    weight: 0.3,
+    works: false,
+  },
+];
 
 /** Single-phase motor (shaded-pole, or run-capacitor with its capacitor inside the model). */
 export const motor = definePart({
@@ -46,6 +80,7 @@ export const motor = definePart({
     amps: positive,
     powerFactor: z.number().min(0.1).max(0.98).default(0.75),
     windingOhms: positive,
+    ...insulation,
   }),
   across: [["1", "2"]],
   work: { branch: 0, amps: (p) => p.amps, from: 0.65, fully: 0.8, badly: "slow", pace: 1 },
@@ -65,6 +100,7 @@ export const motor = definePart({
       weight: 0.3,
       severities: [0.2],
     },
+    ...mechanics,
     {
       id: "leak",
       name: "leaks to its case",
@@ -82,7 +118,7 @@ export const motor = definePart({
         ? { ...p, amps: p.amps / severity!, windingOhms: p.windingOhms * severity! }
         : running;
     winding(build, shorted, mode === "winding-open");
-    addCase(build, mode, severity);
+    addCase(build, p.insulationOhms, mode, severity);
   },
 });
 
@@ -96,6 +132,7 @@ export const solenoid = definePart({
     amps: positive,
     powerFactor: z.number().min(0.1).max(0.98).default(0.5),
     windingOhms: positive,
+    ...insulation,
   }),
   across: [["1", "2"]],
   work: { branch: 0, amps: (p) => p.amps, from: 0.65, fully: 0.8, badly: "weak", pace: 0 },
@@ -121,6 +158,12 @@ export const solenoid = definePart({
       severities: [0.4],
     },
     {
+      id: "lets-by",
+      name: "lets by when it is shut",
+      looks: "drips or fills with no call; dirt or scale on its seat",
+      weight: 0.3,
+    },
+    {
       id: "leak",
       name: "leaks to its case",
       looks: "trips the residual-current device, at times only when warm or damp",
@@ -135,7 +178,7 @@ export const solenoid = definePart({
         ? { ...p, amps: p.amps / severity!, windingOhms: p.windingOhms * severity! }
         : p;
     winding(build, now, mode === "coil-open");
-    addCase(build, mode, severity);
+    addCase(build, p.insulationOhms, mode, severity);
   },
 });
 
@@ -144,7 +187,7 @@ export const dcMotor = definePart({
   type: "dc-motor",
   terminals: ["1", "2", "pe"],
   optional: ["pe"],
-  parameters: z.strictObject({ volts: positive, amps: positive, windingOhms: positive }),
+  parameters: z.strictObject({ volts: positive, amps: positive, windingOhms: positive, ...insulation }),
   across: [["1", "2"]],
   work: { branch: 0, amps: (p) => p.amps, from: 0.35, fully: 0.8, badly: "slow", pace: 1 },
   modes: [
@@ -168,6 +211,14 @@ export const dcMotor = definePart({
       weight: 0.7,
       severities: [5, 40],
     },
+    ...mechanics,
+    {
+      id: "armature-shorted",
+      name: "armature turns shorted",
+      looks: "weak and hot, draws too much; burnt bars on the commutator",
+      weight: 0.3,
+      severities: [0.3, 0.6],
+    },
     {
       id: "leak",
       name: "leaks to its case",
@@ -180,14 +231,17 @@ export const dcMotor = definePart({
   expand(build, p, { mode, severity, powered }) {
     const inner = build.inner("armature");
     const extra = mode === "brushes-worn" ? severity! : 0;
+    const share = mode === "armature-shorted" ? severity! : 1;
     build.branch("winding", build.node("1"), inner, {
-      ohms: mode === "open" ? OPEN_OHMS : p.windingOhms + extra,
+      ohms: mode === "open" ? OPEN_OHMS : share * p.windingOhms + extra,
       tolerance: 0.1,
     });
     const turning =
-      powered && mode !== "jammed" ? Math.max(SHORT_OHMS, p.volts / p.amps - p.windingOhms) : SHORT_OHMS;
+      powered && mode !== "jammed"
+        ? Math.max(SHORT_OHMS, share * (p.volts / p.amps - p.windingOhms))
+        : SHORT_OHMS;
     build.branch("work", inner, build.node("2"), { ohms: turning });
-    addCase(build, mode, severity);
+    addCase(build, p.insulationOhms, mode, severity);
   },
 });
 
@@ -204,6 +258,7 @@ export const splitWindingMotor = definePart({
     runOhms: positive,
     startOhms: positive,
     powerFactor: z.number().min(0.1).max(0.98).default(0.8),
+    ...insulation,
   }),
   across: [
     ["c", "r"],
@@ -231,6 +286,7 @@ export const splitWindingMotor = definePart({
       weight: 0.3,
       severities: [0.3],
     },
+    ...mechanics,
     {
       id: "leak",
       name: "leaks to its case",
@@ -255,7 +311,7 @@ export const splitWindingMotor = definePart({
       henries: 1.5 * henries,
       tolerance: 0.1,
     });
-    build.branch("case", c, build.node("pe"), { ohms: mode === "leak" ? severity! : 5e8 });
+    build.branch("case", c, build.node("pe"), { ohms: mode === "leak" ? severity! : p.insulationOhms });
   },
 });
 
@@ -263,7 +319,7 @@ export const splitWindingMotor = definePart({
 export const threePhaseMotor = definePart({
   type: "three-phase-motor",
   terminals: ["u", "v", "w", "pe"],
-  parameters: z.strictObject({ windingOhms: positive, henries: positive.default(0.02) }),
+  parameters: z.strictObject({ windingOhms: positive, henries: positive.default(0.02), ...insulation }),
   across: [
     ["u", "v"],
     ["v", "w"],
@@ -284,6 +340,14 @@ export const threePhaseMotor = definePart({
       weight: 0.4,
       severities: [0.4],
     },
+    ...mechanics,
+    ...(["v", "w"] as const).map((leg) => ({
+      id: `${leg}-shorted-turns`,
+      name: `winding ${leg.toUpperCase()} shorted turns`,
+      looks: "the drive trips on overcurrent; smell of varnish",
+      weight: 0.4,
+      severities: [0.4],
+    })),
     {
       id: "leak",
       name: "leaks to its case",
@@ -295,13 +359,14 @@ export const threePhaseMotor = definePart({
   expand(build, p, { mode, severity }) {
     const star = build.inner("star");
     for (const leg of ["u", "v", "w"] as const) {
-      const share = leg === "u" && mode === "shorted-turns" ? severity! : 1;
+      const share =
+        (leg === "u" && mode === "shorted-turns") || mode === `${leg}-shorted-turns` ? severity! : 1;
       build.branch(leg, build.node(leg), star, {
         ohms: mode === `${leg}-open` ? OPEN_OHMS : share * p.windingOhms,
         henries: share * p.henries,
         tolerance: 0.05,
       });
     }
-    build.branch("case", star, build.node("pe"), { ohms: mode === "leak" ? severity! : 5e8 });
+    build.branch("case", star, build.node("pe"), { ohms: mode === "leak" ? severity! : p.insulationOhms });
   },
 });

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
-import { definePart, JOINT_OHMS } from "../partKind.ts";
+import { CHASSIS_LEAK, definePart, JOINT_OHMS } from "../partKind.ts";
 
 const positive = z.number().positive();
 
@@ -134,7 +134,12 @@ export const sparkGap = definePart({
 export const lamp = definePart({
   type: "lamp",
   terminals: ["1", "2"],
-  parameters: z.strictObject({ volts: positive, watts: positive }),
+  parameters: z.strictObject({
+    volts: positive,
+    watts: positive,
+    /** Hot ohms over cold ones; common practice, no source: about twelve. */
+    coldShare: positive.default(12),
+  }),
   across: [["1", "2"]],
   work: { branch: 0, amps: (p) => p.watts / p.volts, from: 0.4, fully: 0.85, badly: "dim", pace: 0 },
   modes: [
@@ -149,7 +154,7 @@ export const lamp = definePart({
   ],
   expand(build, p, { mode, severity, powered }) {
     const hot = p.volts ** 2 / p.watts;
-    const ohms = powered ? hot : hot / 12;
+    const ohms = powered ? hot : hot / p.coldShare;
     build.branch("filament", build.node("1"), build.node("2"), {
       ohms: mode === "open" ? OPEN_OHMS : mode === "high-resistance" ? ohms + severity! : ohms,
       tolerance: 0.1,
@@ -160,7 +165,8 @@ export const lamp = definePart({
 /** Hot-surface igniter: ohms cold, and hot while the unit is live. Carbide types read 40 to 90 Ω cold (common practice). */
 export const igniter = definePart({
   type: "igniter",
-  terminals: ["1", "2"],
+  terminals: ["1", "2", "pe"],
+  optional: ["pe"],
   parameters: z.strictObject({ coldOhms: positive, hotOhms: positive }),
   across: [["1", "2"]],
   work: { branch: 0, from: 0.75, fully: 0.9, badly: "weak", pace: 2 },
@@ -178,6 +184,7 @@ export const igniter = definePart({
       weight: 0.8,
       severities: [1.6],
     },
+    CHASSIS_LEAK,
   ],
   expand(build, p, { mode, severity, powered }) {
     const ohms = (powered ? p.hotOhms : p.coldOhms) * (mode === "aged" ? severity! : 1);
@@ -185,5 +192,9 @@ export const igniter = definePart({
       ohms: mode === "open" ? OPEN_OHMS : ohms,
       tolerance: 0.2,
     });
+    if (build.has("pe"))
+      build.branch("chassis", build.node("1"), build.node("pe"), {
+        ohms: mode === "leak" ? severity! : 1e12,
+      });
   },
 });

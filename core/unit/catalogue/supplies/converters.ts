@@ -10,8 +10,19 @@ const output = {
   volts: positive,
   limitAmps: positive.default(2),
   efficiency: z.number().min(0.2).max(1).default(0.85),
+  /** What lies across its output and its input when it is off. */
+  bleederOhms: positive.default(1e5),
+  filterOhms: positive.default(5e5),
+  sourceOhms: positive.default(0.02),
 };
-type Output = { volts: number; limitAmps: number; efficiency: number };
+type Output = {
+  volts: number;
+  limitAmps: number;
+  efficiency: number;
+  bleederOhms: number;
+  filterOhms: number;
+  sourceOhms: number;
+};
 
 const modes: readonly ModeKind[] = [
   { id: "dead", name: "no output", looks: "everything behind it dark, no lamp, no hum", weight: 0.8 },
@@ -43,15 +54,15 @@ function convert(
 ): void {
   const load = build.branch("input", ...input, { ohms: OPEN_OHMS });
   const source = build.branch("output", ...out, { ohms: OPEN_OHMS });
-  build.branch("bleeder", ...out, { ohms: 1e5 });
-  build.branch("filter", ...input, { ohms: 5e5 });
+  build.branch("bleeder", ...out, { ohms: p.bleederOhms });
+  build.branch("filter", ...input, { ohms: p.filterOhms });
   build.control({
     kind: "converter",
     input,
     domain,
     minimum: mode === "dead" ? Infinity : minimum,
     source,
-    sourceOhms: 0.02,
+    sourceOhms: p.sourceOhms,
     load,
     volts: mode === "low" ? p.volts * severity! : p.volts,
     limit: mode === "weak" ? p.limitAmps * severity! : p.limitAmps,

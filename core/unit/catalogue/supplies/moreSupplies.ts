@@ -88,6 +88,7 @@ export const splitPhase = definePart({
     volts: positive.default(120),
     ohms: positive.default(0.1),
     neutralOhms: positive.default(0.1),
+    bondOhms: positive.default(0.2),
   }),
   across: [
     ["l1", "l2"],
@@ -126,6 +127,6 @@ export const splitPhase = definePart({
     build.branch("neutral", build.node("n"), origin, {
       ohms: powered && mode !== "neutral-open" ? p.neutralOhms : OPEN_OHMS,
     });
-    build.branch("bond", origin, build.node("pe"), { ohms: powered ? 0.2 : OPEN_OHMS });
+    build.branch("bond", origin, build.node("pe"), { ohms: powered ? p.bondOhms : OPEN_OHMS });
   },
 });

@@ -10,7 +10,14 @@ export const mains = definePart({
   feeds: true,
   follows: "position",
   terminals: ["l", "n", "pe"],
-  parameters: z.strictObject({ volts: ohms, ohms: ohms.default(0.35), tolerance: z.number().default(0.06) }),
+  parameters: z.strictObject({
+    volts: ohms,
+    ohms: ohms.default(0.35),
+    tolerance: z.number().default(0.06),
+    /** The origin's bond of neutral and earth, and whether it is there while the unit is dead: not once it is unplugged. */
+    bondOhms: ohms.default(0.2),
+    bondWhenDead: z.boolean().default(false),
+  }),
   across: [["l", "n"]],
   modes: [
     {
@@ -24,7 +31,7 @@ export const mains = definePart({
     const off = !powered || position === "open" || mode === "no-supply";
     const [l, n, pe] = [build.node("l"), build.node("n"), build.node("pe")];
     build.branch("phase", l, n, { ohms: off ? OPEN_OHMS : p.ohms, acVolts: off ? 0 : p.volts });
-    build.branch("bond", n, pe, { ohms: powered ? 0.2 : OPEN_OHMS });
+    build.branch("bond", n, pe, { ohms: powered || p.bondWhenDead ? p.bondOhms : OPEN_OHMS });
   },
 });
 
@@ -51,8 +58,15 @@ export const transformer = definePart({
   modes: [
     { id: "primary-open", name: "primary open", looks: "cold, no hum; no rail behind it", weight: 0.8 },
     { id: "secondary-open", name: "secondary open", looks: "hums faintly; no rail behind it", weight: 0.2 },
+    {
+      id: "shorted-turns",
+      name: "turns of the secondary shorted",
+      looks: "very hot, smells of varnish; low output, its fuse goes",
+      weight: 0.2,
+      severities: [0.5, 3],
+    },
   ],
-  expand(build, p, { mode }) {
+  expand(build, p, { mode, severity }) {
     const ratio = p.primaryVolts / p.secondaryVolts;
     const reactance = p.primaryVolts / p.magnetisingAmps;
     const henries = reactance / (2 * Math.PI * build.hertz);
@@ -69,6 +83,7 @@ export const transformer = definePart({
     // Half the magnetising current flows on each side, so that both windings conduct DC.
     build.branch("core-p", pIn, p2, { ohms: SHORT_OHMS, henries: 2 * henries });
     build.branch("core-s", sIn, s2, { ohms: SHORT_OHMS, henries: (2 * henries) / ratio ** 2 });
+    build.branch("shorted-turns", sIn, s2, { ohms: mode === "shorted-turns" ? severity! : OPEN_OHMS });
     build.constraint("ratio", { kind: "transformer", a: pIn, b: p2, c: sIn, d: s2, ratio });
   },
 });
@@ -77,7 +92,13 @@ export const transformer = definePart({
 export const rectifier = definePart({
   type: "rectifier",
   terminals: ["a1", "a2", "plus", "minus"],
-  parameters: z.strictObject({ sourceOhms: ohms, dropVolts: z.number().nonnegative().default(1.6) }),
+  parameters: z.strictObject({
+    sourceOhms: ohms,
+    dropVolts: z.number().nonnegative().default(1.6),
+    /** The capacitor's leakage, and what lies across the AC side. */
+    leakOhms: ohms.default(2e5),
+    filterOhms: ohms.default(1e5),
+  }),
   across: [["plus", "minus"]],
   modes: [
     { id: "dead", name: "no DC output", looks: "everything behind it dark", weight: 0.7 },
@@ -101,9 +122,9 @@ export const rectifier = definePart({
     const load = build.branch("load", a1, a2, { ohms: OPEN_OHMS });
     const source = build.branch("source", plus, minus, { ohms: OPEN_OHMS });
     // The capacitor's leakage, which a meter on ohms settles to.
-    build.branch("leak", plus, minus, { ohms: 2e5 });
+    build.branch("leak", plus, minus, { ohms: p.leakOhms });
     // Filter and snubber across the AC side: an input with nothing behind it is 0 V, not what a 10 GΩ leak feeds it.
-    build.branch("filter", a1, a2, { ohms: 1e5 });
+    build.branch("filter", a1, a2, { ohms: p.filterOhms });
     build.control({ kind: "rectifier", ac: [a1, a2], source, sourceOhms, load, dropVolts: p.dropVolts });
   },
 });
@@ -115,7 +136,13 @@ export const rectifier = definePart({
 export const regulator = definePart({
   type: "regulator",
   terminals: ["in", "out", "ground"],
-  parameters: z.strictObject({ volts: ohms, dropout: ohms.default(1.5), limitAmps: ohms.default(1) }),
+  parameters: z.strictObject({
+    volts: ohms,
+    dropout: ohms.default(1.5),
+    limitAmps: ohms.default(1),
+    /** What it draws itself, as a resistance across its input. */
+    biasOhms: ohms.default(5e4),
+  }),
   across: [["out", "ground"]],
   modes: [
     { id: "dead", name: "no output", looks: "everything behind it dark", weight: 0.5 },
@@ -126,12 +153,20 @@ export const regulator = definePart({
       weight: 0.2,
       severities: [0.6],
     },
+    {
+      id: "shorted",
+      name: "shorted through",
+      looks: "its rail as high as its input; what hangs on it hot or gone",
+      weight: 0.2,
+    },
   ],
   expand(build, p, { mode, severity }) {
     const [input, out, ground] = [build.node("in"), build.node("out"), build.node("ground")];
     const inner = build.inner("pass");
-    build.branch("pass", inner, out, { ohms: mode === "dead" ? OPEN_OHMS : 0.05 });
-    build.branch("bias", input, ground, { ohms: 5e4 });
+    const gone = mode === "dead" || mode === "shorted";
+    build.branch("pass", inner, out, { ohms: gone ? OPEN_OHMS : 0.05 });
+    build.branch("through", input, out, { ohms: mode === "shorted" ? SHORT_OHMS : 1e12 });
+    build.branch("bias", input, ground, { ohms: p.biasOhms });
     const constraint = build.constraint("output", {
       kind: "regulator",
       a: input,

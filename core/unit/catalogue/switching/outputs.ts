@@ -93,6 +93,43 @@ export const residualCurrentDevice = definePart({
   },
 });
 
+/**
+ * Residual breaker with one switched pole: the line passes its contact, the neutral its sensor only. It opens on the
+ * difference, and on overcurrent as a breaker does (IEC 61009-1, from memory).
+ */
+export const residualBreaker = definePart({
+  type: "rcbo",
+  protective: { opensOn: "residual", mode: "open", poles: 1, resets: true },
+  guards: true,
+  terminals: ["lIn", "nIn", "lOut", "nOut"],
+  parameters: z.strictObject({
+    amps: z.number().positive(),
+    milliamps: z.number().positive().default(30),
+    ohms: z.number().positive().default(0.01),
+    carries: z.number().positive().default(1.13),
+  }),
+  across: [
+    ["lIn", "lOut"],
+    ["nIn", "nOut"],
+  ],
+  modes: [
+    {
+      id: "open",
+      name: "tripped or open",
+      looks: "the lever down; the neutral behind it is still connected",
+      weight: 1,
+    },
+  ],
+  expand(build, p, { mode }) {
+    const l = build.branch("l", build.node("lIn"), build.node("lOut"), {
+      ohms: mode === "open" ? OPEN_OHMS : p.ohms,
+    });
+    const n = build.branch("n", build.node("nIn"), build.node("nOut"), { ohms: p.ohms });
+    build.control({ kind: "residual", branches: [l, n], trips: (0.75 * p.milliamps) / 1000, opens: [l] });
+    build.control({ kind: "fuse", branch: l, carries: p.carries * p.amps });
+  },
+});
+
 const switchModes: readonly ModeKind[] = [
   { id: "open", name: "does not conduct", looks: "what it drives never comes on", weight: 0.6 },
   {
