@@ -304,7 +304,7 @@ export const WRITERS: Readonly<Record<string, Writer>> = {
     c.r("src", c.at("plus"), m, off ? OPEN : p.ohms! + (mode === "weak" ? size : 0));
     c.v("src", m, c.at("minus"), off ? 0 : p.volts! * (mode === "flat" ? size : 1), 0, s.hertz);
   },
-  transformer: (c, p, s, mode) => {
+  transformer: (c, p, s, mode, size) => {
     const ratio = p.primaryVolts! / p.secondaryVolts!;
     const henries = p.primaryVolts! / p.magnetisingAmps! / (2 * Math.PI * s.hertz);
     const [a, b] = [c.inner("p"), c.inner("s")];
@@ -364,14 +364,14 @@ export const WRITERS: Readonly<Record<string, Writer>> = {
     if (mode === "shorted") return c.r("pass", i, o, SHORT);
     const set = p.volts! * (mode === "low" ? size : 1);
     // The lower of what it is set to and what the input leaves, with the corner rounded by a millivolt; its current is
-    // drawn from the input. A junction of almost no volts keeps it from taking current back. Its current limit is not
-    // in the deck: a case that comes near it is not compared.
+    // drawn from the input. Neither its current limit nor its refusal to take current back is in the deck: a case that
+    // comes near the one, or in which the input's pulses are not smoothed, is not compared.
     const [m, n, k] = [c.inner("b"), c.inner("r"), c.inner("k")];
     const left = `(v(${i},${g})-${p.dropout})`;
     c.raw((name) => `${name} ${m} ${g} v=0.5*(${set}+${left}-sqrt((${set}-${left})^2+1e-6))`, "b", "reg");
     c.r("reg", m, n, 0.052);
     c.sense("reg", n, k);
-    c.d("reg", k, o, { forwardVolts: 0.004, forwardAmps: 0.1, emission: 0.01, seriesOhms: 1e-4 });
+    c.r("regk", k, o, 1e-3);
     c.raw((name) => `${name} ${i} ${g} ${name.replace(/^f/, "v")} 1`, "f", "reg");
   },
   resistor: (c, p, _s, mode, size) =>
@@ -626,7 +626,7 @@ export const WRITERS: Readonly<Record<string, Writer>> = {
       m,
       s.emf > 0 ? (mode === "dead" ? OPEN : mode === "weak" ? size : p.sourceOhms!) : OPEN,
     );
-    c.v("src", m, c.at("minus"), s.emf, 0, s.hertz);
+    c.v("emf", m, c.at("minus"), s.emf, 0, s.hertz);
     c.r("leak", c.at("plus"), c.at("minus"), 2e5);
   },
   "power-supply": (c, _p, s) => converter(c, s, [c.at("l"), c.at("n")], [c.at("plus"), c.at("minus")]),

@@ -157,7 +157,7 @@ export class Simulated {
   }
 
   private period(): string {
-    const step = 1 / (this.unit.hertz * 250);
+    const step = 1 / (this.unit.hertz * 200);
     const seconds = SETTLE_CYCLES / this.unit.hertz;
     return `tran ${step} ${seconds} ${(SETTLE_CYCLES - 2) / this.unit.hertz} ${step} uic`;
   }
@@ -202,9 +202,9 @@ export class Simulated {
     }
     const output = this.run(cards, [
       "op",
-      ...vectors.map((v, i) => `let d = ${v}\necho DC ${i} $&d`),
+      ...vectors.map((v, i) => `let d${i} = ${v}\necho DC ${i} $&d${i}`),
       `ac lin 1 ${this.unit.hertz} ${this.unit.hertz}`,
-      ...vectors.map((v, i) => `let e = mag(${v})\necho AC ${i} $&e`),
+      ...vectors.map((v, i) => `let e${i} = mag(${v})\necho AC ${i} $&e${i}`),
     ]);
     for (const [, i, v] of output.matchAll(/^DC (\d+) (\S+)/gm)) result[Number(i)]!.dc = Number(v);
     for (const [, i, v] of output.matchAll(/^AC (\d+) (\S+)/gm)) result[Number(i)]!.ac = Number(v);
@@ -316,8 +316,8 @@ export class NoTruth extends Error {}
 const JUNCTION_FARADS = [0, 1e-11, 1e-10, 1e-9, 1e-8];
 /** A deck that takes longer than this has no answer. */
 const MOST_SECONDS = 25;
-const TIE = 1e12;
-const SETTLE_CYCLES = 110;
+const TIE = 1e10;
+const SETTLE_CYCLES = 90;
 
 interface Watched {
   readonly part: Part;

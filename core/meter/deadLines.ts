@@ -4,11 +4,16 @@ import { OVERLOAD_OHMS } from "./meter.ts";
 import type { Lines } from "./responses.ts";
 
 /** Full-scale voltage of every ohm range: low, so that most junctions stay blocked. Common practice, no source. */
-const OHM_VOLTS = 0.42;
+export const OHM_VOLTS = 0.42;
 /** Ranges by full scale, Ω, and so their test currents, OHM_VOLTS / limit. */
 const OHM_RANGES = [600, 6e3, 6e4, 6e5, 6e6, 6e7] as const;
 /** What the ohm ranges put out at most, V: their current is steady up to full scale. Common practice, no source. */
 const OPEN_VOLTS = 10 * OHM_VOLTS;
+
+/** The range an ohm reading falls in, by its full scale, Ω. */
+export function ohmRange(ohms: number): number {
+  return OHM_RANGES.find((limit) => ohms <= limit) ?? OHM_RANGES[5];
+}
 
 /**
  * Ohms across junctions: the meter sends a range's current and shows volts over amperes, v·R/(E − v), on the first

@@ -11,7 +11,7 @@ import {
   type OperatingPoint,
   type Split,
 } from "#core/circuit/index.ts";
-import { refineOhms } from "./deadLines.ts";
+import { OHM_VOLTS, ohmRange, refineOhms } from "./deadLines.ts";
 import { INPUT_OHMS, OVERLOAD_OHMS } from "./meter.ts";
 import {
   followersOf,
@@ -350,7 +350,9 @@ export function predictOhmLines(point: OperatingPoint, lines: Lines): void {
       const moved = re * response * response;
       variance += moved * moved;
     }
-    lines.value[m] = max(0, zRe);
+    // What a thermocouple gives stands against the meter's own current, 0.42 V over the range.
+    const emf = potentials.across(0, lines.p[m]!, lines.q[m]!);
+    lines.value[m] = emf === 0 ? max(0, zRe) : max(0, zRe + (emf * ohmRange(zRe)) / OHM_VOLTS);
     lines.spread[m] = sqrt(variance);
   }
   refineOhms(point, lines);

@@ -51,6 +51,8 @@ export interface Ports {
   readonly alongDrop: Float64Array;
   readonly alongOutput: Float64Array;
   readonly alongCurrent: Float64Array;
+  /** n: what rounding leaves of a port's voltage, V: a floating winding's gigohms cancel in it. */
+  readonly noise: Float64Array;
   /** n; n²; n: workspace, and which ports take part (the first `count` entries). */
   readonly rest: Float64Array;
   readonly jacobian: Float64Array;
@@ -61,6 +63,8 @@ export interface Ports {
 const NEWTON_STEPS = 120;
 /** A junction that would pass less than this, A, blocks. */
 const BLOCKED_AMPS = 1e-7;
+/** Share of what is added up that rounding takes. */
+const ROUNDING = 2e-15;
 /** Stiffness of a regulator, S. */
 const STIFFNESS = 500;
 /** Regions of a pass element. */
@@ -98,6 +102,7 @@ export function portsOf(
     alongDrop: fresh(passes.length),
     alongOutput: fresh(passes.length),
     alongCurrent: fresh(passes.length),
+    noise: fresh(n),
     rest: fresh(n),
     jacobian: fresh(n * n),
     active: new Int32Array(n),
@@ -202,7 +207,7 @@ function isActive(active: Int32Array, count: number, d: number): boolean {
 
 /** Newton's method on the first `count` ports of `active`. */
 function newton(ports: Ports, count: number, w: Float64Array, s: Float64Array, u: Float64Array): boolean {
-  const { diodes, rest, jacobian, active, amps } = ports;
+  const { diodes, rest, jacobian, active, amps, noise } = ports;
   const k = diodes.length;
   for (let step = 0; step < NEWTON_STEPS; step++) {
     linearise(ports, count, w, s, u);
@@ -213,7 +218,7 @@ function newton(ports: Ports, count: number, w: Float64Array, s: Float64Array, u
       if (d < k) {
         const next = limitStep(diodes[d]!, u[d]! + rest[i]!, u[d]!);
         // A junction's voltage to two microvolts is its current to 0.005 %; a blocked one has no more digits than this.
-        still &&= abs(next - u[d]!) <= 2e-6 + 2e-6 * abs(next);
+        still &&= abs(next - u[d]!) <= 2e-6 + 2e-6 * abs(next) + noise[d]!;
         u[d] = next;
       } else {
         const next = u[d]! + rest[i]!;
@@ -235,7 +240,7 @@ function newton(ports: Ports, count: number, w: Float64Array, s: Float64Array, u
  * at `u`; leaves currents and slopes in `amps`, `siemens`, `alongDrop`, `alongOutput`.
  */
 function linearise(ports: Ports, count: number, w: Float64Array, s: Float64Array, u: Float64Array): void {
-  const { diodes, passes, z, sense, standIn, amps, siemens, rest, jacobian, active } = ports;
+  const { diodes, passes, z, sense, standIn, noise, amps, siemens, rest, jacobian, active } = ports;
   const k = diodes.length;
   const n = k + passes.length;
   for (let i = 0; i < count; i++) {
@@ -252,7 +257,13 @@ function linearise(ports: Ports, count: number, w: Float64Array, s: Float64Array
   for (let i = 0; i < count; i++) {
     const d = active[i]!;
     let drop = w[d]!;
-    for (let j = 0; j < count; j++) drop -= z[d * n + active[j]!]! * amps[active[j]!]!;
+    let digits = 0;
+    for (let j = 0; j < count; j++) {
+      const volts = z[d * n + active[j]!]! * amps[active[j]!]!;
+      drop -= volts;
+      digits += abs(volts);
+    }
+    noise[d] = ROUNDING * digits;
     if (d < k) {
       const diode = diodes[d]!;
       rest[i] = drop - u[d]! - diode.offsetVolts - diode.seriesOhms * amps[d]!;

@@ -33,7 +33,7 @@ export function relaxDiodes(circuit: Circuit, settings: Setting[], base: AtRest 
     return { settings, solved: solvedWhenAsked(withSettings(circuit, settings), base), restless: [] };
   if (!isDriven(circuit, "ac") && !isDriven(circuit, "dc")) {
     // Dead: no diode conducts. What a meter's own current does is the meter's affair.
-    const out = withDiodes(circuit, settings, () => ({ on: true, linear: BLOCKED }));
+    const out = withoutMeans(withDiodes(circuit, settings, () => ({ on: true, linear: BLOCKED })));
     return { settings: out, solved: solvedWhenAsked(withSettings(circuit, out), base), restless: [] };
   }
   const key = positions(settings);
