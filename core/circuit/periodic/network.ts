@@ -48,7 +48,7 @@ export interface Network {
  * A diode's place while it is out, so that no island floats: as much as the digits of a step allow. Where a meter's own
  * current is all there is, the ports take it off again.
  */
-const OUT_OHMS = 1e10;
+const OUT_OHMS = 1e9;
 
 /** A coil or a capacitor behind so much is open: it holds what it has for hours, and nobody sees it. */
 const OPENED_OHMS = 1e9;

@@ -63,8 +63,9 @@ export interface Ports {
 const NEWTON_STEPS = 120;
 /** A junction that would pass less than this, A, blocks. */
 const BLOCKED_AMPS = 1e-7;
-/** Share of what is added up that rounding takes. */
-const ROUNDING = 2e-15;
+/** Share of what is added up that rounding takes, and the most that is put down to it, V. */
+const ROUNDING = 8e-15;
+const MOST_ROUNDING = 2e-4;
 /** Stiffness of a regulator, S. */
 const STIFFNESS = 500;
 /** Regions of a pass element. */
@@ -263,7 +264,7 @@ function linearise(ports: Ports, count: number, w: Float64Array, s: Float64Array
       drop -= volts;
       digits += abs(volts);
     }
-    noise[d] = ROUNDING * digits;
+    noise[d] = Math.min(MOST_ROUNDING, ROUNDING * digits);
     if (d < k) {
       const diode = diodes[d]!;
       rest[i] = drop - u[d]! - diode.offsetVolts - diode.seriesOhms * amps[d]!;
