@@ -357,10 +357,10 @@ export const WRITERS: Readonly<Record<string, Writer>> = {
     c.c("c", m, c.at("b"), p.farads! * (mode === "low" ? size : 1));
     c.r("leak", c.at("a"), c.at("b"), mode === "shorted" ? SHORT : mode === "leaky" ? size : p.leakOhms!);
   },
-  regulator: (c, p, _s, mode, size) => {
+  regulator: (c, p, s, mode, size) => {
     const [i, o, g] = [c.at("in"), c.at("out"), c.at("ground")];
     c.r("bias", i, g, 5e4);
-    if (mode === "dead") return c.r("pass", i, o, OPEN);
+    if (mode === "dead" || !s.powered) return c.r("pass", i, o, mode === "shorted" ? SHORT : OPEN);
     if (mode === "shorted") return c.r("pass", i, o, SHORT);
     const set = p.volts! * (mode === "low" ? size : 1);
     // The lower of what it is set to and what the input leaves, with the corner rounded by a millivolt; its current is
@@ -368,7 +368,11 @@ export const WRITERS: Readonly<Record<string, Writer>> = {
     // comes near the one, or in which the input's pulses are not smoothed, is not compared.
     const [m, n, k] = [c.inner("b"), c.inner("r"), c.inner("k")];
     const left = `(v(${i},${g})-${p.dropout})`;
-    c.raw((name) => `${name} ${m} ${g} v=0.5*(${set}+${left}-sqrt((${set}-${left})^2+1e-6))`, "b", "reg");
+    c.raw(
+      (name) => `${name} ${m} ${g} v=max(0, 0.5*(${set}+${left}-sqrt((${set}-${left})^2+1e-6)))`,
+      "b",
+      "reg",
+    );
     c.r("reg", m, n, 0.052);
     c.sense("reg", n, k);
     c.r("regk", k, o, 1e-3);

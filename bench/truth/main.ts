@@ -53,11 +53,69 @@ function samplePairs(unit: UnitModel, live: boolean): TruthPair[] {
   );
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
   const ground = terminals.find((t) => netOf(unit, t) === unit.ground)!;
+  const island = islandsOf(unit);
+  const near = (red: string) =>
+    pick(terminals.filter((t) => island(netOf(unit, t)) === island(netOf(unit, red))));
   return Array.from({ length: PAIRS_A_CASE }, (_, i): TruthPair => {
     const [red, black] =
       i % 2 === 0 ? pick(across) : [pick(terminals), i % 4 === 1 ? ground : pick(terminals)];
     return { fn: live ? pick(["vac", "vdc"] as const) : "ohm", red, black };
   });
+}
+
+/** Terminals of a part that a transformer, a coil or a converter keeps apart from its others. */
+const APART: Readonly<Record<string, readonly (readonly string[])[]>> = {
+  transformer: [
+    ["p1", "p2"],
+    ["s1", "s2"],
+  ],
+  "power-transformer": [
+    ["p1", "p2"],
+    ["p3", "p4"],
+    ["s1", "tap", "s2"],
+  ],
+  "power-supply": [
+    ["l", "n"],
+    ["plus", "minus"],
+  ],
+  charger: [
+    ["l", "n"],
+    ["plus", "minus"],
+  ],
+  rectifier: [
+    ["a1", "a2"],
+    ["plus", "minus"],
+  ],
+  relay: [
+    ["coilA", "coilB"],
+    ["com", "no"],
+  ],
+  "change-over-relay": [
+    ["coilA", "coilB"],
+    ["com", "no", "nc"],
+  ],
+  contactor: [
+    ["coilA", "coilB"],
+    ["l1", "t1"],
+    ["l2", "t2"],
+  ],
+};
+
+/** Nets by the island they belong to: what stands between two islands is nobody's to say. */
+function islandsOf(unit: UnitModel): (net: string) => string {
+  const parent = new Map<string, string>();
+  const root = (n: string): string => {
+    const p = parent.get(n) ?? n;
+    return p === n ? n : root(p);
+  };
+  for (const part of unit.parts) {
+    const groups = APART[part.type] ?? [Object.keys(part.terminals)];
+    for (const group of groups) {
+      const nets = group.flatMap((t) => (part.terminals[t] === undefined ? [] : [part.terminals[t]]));
+      for (const net of nets) parent.set(root(net), root(nets[0]!));
+    }
+  }
+  return root;
 }
 
 function netOf(unit: UnitModel, terminal: string): string {

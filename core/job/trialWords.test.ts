@@ -4,7 +4,7 @@ import { trialCheck, TRIALS } from "../diagnosis/index.ts";
 import { TRIAL_NAME, trialWords } from "./index.ts";
 
 const unit = demoUnits().get("glasswasher-gw4")!;
-const SUBJECT = { swap: "cut-out", bypass: "S2", feed: "M1", strip: "P4", bench: "HT1" } as const;
+const SUBJECT = { swap: "cut-out", bypass: "P5.1", feed: "M1", strip: "P4", bench: "HT1" } as const;
 
 describe("what a trial asks and how it is answered", () => {
   test.each(TRIALS)("%s names what it is done on, and its two answers differ", (trial) => {
@@ -22,7 +22,13 @@ describe("what a trial asks and how it is answered", () => {
   });
 
   test("a jumper is held for a moment, and never across what protects", () => {
-    expect(trialWords(unit, trialCheck(unit, "bypass", "S2")).question).toMatch(/for a moment/);
-    for (const protective of ["F1", "TC1"]) expect(() => trialCheck(unit, "bypass", protective)).toThrow();
+    expect(trialWords(unit, trialCheck(unit, "bypass", "P5.1")).question).toMatch(/for a moment/);
+    for (const [refused, why] of [
+      ["F1", /protects people/],
+      ["TC1", /protects people/],
+      ["S2", /protects people/],
+      ["K1", /Nothing says/],
+    ] as const)
+      expect(() => trialCheck(unit, "bypass", refused)).toThrow(why);
   });
 });

@@ -143,10 +143,10 @@ describe("a photograph of a finding", () => {
 describe("the figures on the drawing", () => {
   test("say what each point should read in the state, and what it read", () => {
     const known = demoDictionary(ID);
-    const events = [live, event(pair("rinse-heat", 1.2))];
+    const events = [live, event(pair("rinse-heat", 0.3))];
     const view = wiringView(known, events, "rinse-heat");
     const at = (id: string) => view.points.find((p) => p.id === id)!;
-    expect(at("P4.3").measured).toEqual({ text: "1.200 V", asItShould: false });
+    expect(at("P4.3").measured).toEqual({ text: "0.300 V", asItShould: false });
     expect(at("P4.3").terminal).toMatch(/^P4\.3\./);
     expect(at("P4.3").expected).toMatch(/^2[23]\d V$/);
     expect(at("P1.2").expected).toBeUndefined();

@@ -24,7 +24,7 @@ import {
 } from "./responses.ts";
 
 /** Taken out once: in a sandbox every look at a global costs as much as the sum it is for. */
-const { abs, max, sqrt } = Math;
+const { abs, max, min, sqrt } = Math;
 
 /** Share of the supply that a conductor with no connection may pick up on a 10 MΩ meter. Common practice, no source. */
 const PICK_UP = 0.06;
@@ -194,7 +194,7 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
 }
 
 /** What leads and layout pick up or drop, as a share of the supply. Common practice, no source. */
-const LAYOUT = 3e-4;
+const LAYOUT = 5e-4;
 /** Below this share of the supply a voltage is a drop along conductors, known to a third of itself. Common practice, no source. */
 const CONDUCTOR_DROP = 4e-3;
 const DROP_SPREAD = 0.3;
@@ -241,7 +241,10 @@ function refineLoaded(
     if (impedance < LOADS * inputOhms || !(loose?.byDiodes ?? isHeldByDiodes(point, p, q))) continue;
     const loaded = loadedOrKnown(point, p, q, inputOhms, impedance, lines.value[m]!);
     if (!loaded) continue;
-    lines.spread[m] = sqrt(lines.spread[m]! ** 2 + (0.3 * (loaded[part] - lines.value[m]!)) ** 2);
+    // The tolerances of a network that only diodes hold were taken where it is not: they tell no more than this.
+    lines.spread[m] = sqrt(
+      min(lines.spread[m]!, 0.1 + 0.1 * abs(loaded[part])) ** 2 + (0.05 * loaded[part]) ** 2,
+    );
     lines.value[m] = loaded[part];
     lines.slope[m] = part === "mean" && lines.slope[m] === 0 ? 0 : loaded[part];
   }
@@ -352,7 +355,8 @@ export function predictOhmLines(point: OperatingPoint, lines: Lines): void {
     }
     // What a thermocouple gives stands against the meter's own current, 0.42 V over the range.
     const emf = potentials.across(0, lines.p[m]!, lines.q[m]!);
-    lines.value[m] = emf === 0 ? max(0, zRe) : max(0, zRe + (emf * ohmRange(zRe)) / OHM_VOLTS);
+    lines.value[m] =
+      emf === 0 || abs(emf) > OHM_VOLTS ? max(0, zRe) : max(0, zRe + (emf * ohmRange(zRe)) / OHM_VOLTS);
     lines.spread[m] = sqrt(variance);
   }
   refineOhms(point, lines);

@@ -168,7 +168,7 @@ describe("proofs, retries and watches", () => {
     };
     const unit = unitWith(board);
     unit.parts.find((p) => p.id === "R2")!.parameters = { ohms: 4, tolerance: 0.05 };
-    expect(runSequence(new World(unit), []).opened).toEqual([{ part: "F1", mode: "blown" }]);
+    expect(runSequence(new World(unit), []).opened).toEqual([{ part: "F1", mode: "blown", why: "current" }]);
   });
 
   test("steps that go round for ever are a cycle; a round without time hits no clock and is one too", () => {

@@ -131,12 +131,10 @@ export function workJudge(unit: UnitModel): WorkJudge {
   let judge = judges.get(unit);
   if (!judge) {
     const healthy = () =>
-      unit.states
-        .filter((s) => s.power === "live")
-        .map((s) => {
-          const expanded = expandState(unit, s);
-          return { expanded, point: settle(expanded.circuit) };
-        });
+      [...unit.states.filter((s) => s.power === "live"), ...statesOfSteps(unit)].map((s) => {
+        const expanded = expandState(unit, s);
+        return { expanded, point: settle(expanded.circuit) };
+      });
     judges.set(unit, (judge = new WorkJudge(unit, healthy)));
   }
   return judge;
@@ -146,6 +144,20 @@ export function workJudge(unit: UnitModel): WorkJudge {
 export function liveKey({ positions, celsius, drives }: LiveState): string {
   const sorted = (section: Readonly<Record<string, unknown>>) => Object.entries(section).sort();
   return JSON.stringify([sorted(positions), sorted(celsius), drives.map((d) => d.output).sort()]);
+}
+
+/** Each step's outputs with the unit as an ordinary run finds it, where no state stands for the step. */
+function statesOfSteps({ sequence }: UnitModel): LiveState[] {
+  if (!sequence) return [];
+  const found = sequence.environment.map((e) => e.settings.find((s) => s.id === e.run)!);
+  return sequence.steps
+    .filter((s) => s.state === undefined && s.drives.length > 0)
+    .map((s) => ({
+      power: "live",
+      positions: Object.assign({}, ...found.map((f) => f.positions)) as State["positions"],
+      celsius: Object.assign({}, ...found.map((f) => f.celsius)) as State["celsius"],
+      drives: s.drives.map((output) => ({ output, needs: [] })),
+    }));
 }
 
 export function situationKey({ drives, environment, effects }: BoardSituation): string {

@@ -1,3 +1,4 @@
+import { CATALOGUE } from "#core/unit/index.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import { byItem, itemKey } from "../suspects/items.ts";
 import type { Posterior } from "../inference/posterior.ts";
@@ -30,10 +31,26 @@ export function adviseCall(
     item: first.id,
     chance: first.chance,
     suspect: first.suspects[0]!,
-    ready: isItem && first.chance >= callChance,
+    ready: isItem && first.chance >= callChance && !waitsForCause(dictionary, posterior, first.suspects[0]!),
     ...(proof ? { proof } : {}),
     next: items.slice(1, 4).map(({ id, chance }) => ({ item: id, chance })),
   };
+}
+
+/** Chance of causes together above which a fuse, a breaker or a leakage device that has opened is not called by itself. */
+const CAUSES_LEFT = 0.005;
+
+/** Whether the leading suspect is something protective that has opened, and what would open it is not ruled out. */
+function waitsForCause(dictionary: Dictionary, posterior: Posterior, suspect: number): boolean {
+  const { unit, suspects, cases } = dictionary;
+  const { part, id } = suspects[suspect]!;
+  const protective = CATALOGUE.get(unit.parts.find((p) => p.id === part)?.type ?? "")?.protective;
+  if (!protective || id !== `${part}:${protective.mode}`) return false;
+  let causes = 0;
+  cases.forEach((c, i) => {
+    if (c.suspect !== suspect && dictionary.opens(i).has(part!)) causes += posterior.cases[i]!;
+  });
+  return causes > CAUSES_LEFT;
 }
 
 /** The finding that multiplied the odds of an item most. */

@@ -21,7 +21,7 @@ describe("the GUM's voltmeter", () => {
 describe("the spread of a reading", () => {
   test("holds the meter's accuracy, what no running unit is free of, part tolerances, and 1.5 % for the model", () => {
     const volts = 24;
-    const unrest = 0.03;
+    const unrest = 0.003;
     const wanted = combined(rectangular(accuracy("vdc", volts)), rectangular(unrest), 0.2, 0.015 * volts);
     expect(spreadOnScale("vdc", volts, 0.2)).toBeCloseTo(wanted, 12);
   });

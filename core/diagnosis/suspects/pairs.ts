@@ -7,13 +7,9 @@ import { NOT_IN_MODEL, type Case, type Suspect } from "./suspects.ts";
 
 /** Two faults at once are so much rarer than their single chances multiplied say, given that one is there. Common practice, no source. */
 const SECOND_FAULT = 0.1;
-/** A short that can blow a fuse has mostly blown it by the time somebody comes. Common practice, no source. */
-const HAS_BLOWN = 0.7;
 /** Single faults explain badly when more than this is left to "not in the model", or to slips. */
 const STRAIN_OUTSIDE = 0.1;
 const STRAIN_SLIPS = 0.5;
-/** A blown fuse is looked behind from this chance on. */
-const FUSE_SUSPECTED = 0.05;
 /** Pairs opened at once at most, and how far below the best one they may lie, nats. */
 const MOST_PAIRS = 24;
 const WORTHWHILE = 9;
@@ -25,7 +21,7 @@ export interface Weighed {
 }
 
 interface Pair {
-  /** Cases of the two single faults; of a cause and the fuse it blew, the cause comes first. */
+  /** Cases of the two single faults. */
   readonly a: number;
   readonly b: number;
   readonly prior: number;
@@ -33,16 +29,15 @@ interface Pair {
 }
 
 /**
- * Weighs findings, and opens pairs of faults when single ones explain them badly, or when a blown fuse is suspected
- * that something else may have blown. Pairs are found by composing what their members do to each check; those that
+ * Weighs findings, and opens pairs of faults when single ones explain them badly. A fuse and what blew it are no pair:
+ * what protects has opened in the circuit of its cause. Pairs are found by composing what their members do to each check; those that
  * then look best are solved as circuits with both faults in.
  */
 export function weighWithPairs(dictionary: Dictionary, findings: readonly Evidence[]): Weighed {
   const posterior = weigh(dictionary, findings);
-  const pairs = [
-    ...(isStrained(posterior, findings) ? coincidences(dictionary, posterior, findings) : []),
-    ...consequences(dictionary, posterior, findings),
-  ].sort((x, y) => y.score - x.score);
+  const pairs = isStrained(posterior, findings)
+    ? coincidences(dictionary, posterior, findings).sort((x, y) => y.score - x.score)
+    : [];
   const best = pairs[0];
   const single = bestSingle(dictionary, posterior);
   if (!best || best.score < single - WORTHWHILE) return { dictionary, posterior };
@@ -118,35 +113,6 @@ function coincidences(dictionary: Dictionary, posterior: Posterior, findings: re
       if (!known || known.score < score) pairs.set(key, { a, b, prior: chance, score });
     }
   return [...pairs.values()].filter((p) => p.score >= best - WORTHWHILE);
-}
-
-/** A suspected fuse with each fault that opens it, and a suspected fault with each fuse that it opens. */
-function consequences(dictionary: Dictionary, posterior: Posterior, findings: readonly Evidence[]): Pair[] {
-  const { suspects, cases } = dictionary;
-  const suspected = (suspect: number) => posterior.suspects[suspect]! > FUSE_SUSPECTED;
-  const opening = cases.flatMap((c, i) => (suspected(c.suspect) ? [...dictionary.opens(i)] : []));
-  const fuses = suspects.flatMap((s, i) =>
-    s.part !== undefined && (suspected(i) || opening.includes(s.part)) && isOpenFuse(dictionary, s)
-      ? [i]
-      : [],
-  );
-  if (fuses.length === 0) return [];
-  const list = columns(dictionary, posterior, findings);
-  return fuses.flatMap((suspect) => {
-    const b = cases.findIndex((c) => c.suspect === suspect);
-    return cases.flatMap((c, a): Pair[] => {
-      const cause = suspects[c.suspect]!;
-      if (!dictionary.opens(a).has(suspects[suspect]!.part!) || cause.part === suspects[suspect]!.part)
-        return [];
-      const prior = HAS_BLOWN * cause.prior * c.share;
-      return [{ a, b, prior, score: Math.log(prior) + composed(list, a, b) }];
-    });
-  });
-}
-
-function isOpenFuse({ unit }: Dictionary, { part, id }: Suspect): boolean {
-  const type = unit.parts.find((p) => p.id === part)!.type;
-  return type.includes("fuse") && (id.endsWith(":blown") || id.endsWith(":open"));
 }
 
 const extensions = new WeakMap<Dictionary, { key: string; dictionary: Dictionary }>();

@@ -107,7 +107,9 @@ describe("numbers of the trade", () => {
     expect(120 ** 2 / 325).toBeCloseTo(44.3, 1);
     const small = {
       ...unit,
-      parts: unit.parts.map((p) => (p.id === "HT1" ? { ...p, parameters: { volts: 120, watts: 325 } } : p)),
+      parts: unit.parts.map((p) =>
+        p.id === "HT1" ? { ...p, parameters: { volts: 120, watts: 325, insulationOhms: 5e8 } } : p,
+      ),
     };
     const expanded = expandUnit(small, dead);
     const [a, b] = [expanded.nodeOf("HT1.1"), expanded.nodeOf("HT1.2")];
