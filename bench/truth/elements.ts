@@ -138,7 +138,7 @@ const joint =
 /** Copper with 4 % for stranding: IEC 60028. */
 const copper = (metres: number, mm2: number) => (1.04 * metres) / 58 / mm2;
 const area = (p: P) => p.mm2 ?? (Math.PI / 4) * (0.127 * 92 ** ((36 - (p.awg as number)) / 39)) ** 2;
-const run = (p: P) => ((p.ohms as number | undefined) ?? copper(p.metres!, area(p))) + p.crimpOhms!;
+const run = (p: P) => (p.ohms ?? copper(p.metres!, area(p))) + p.crimpOhms!;
 
 const switched: Writer = (c, p, s, mode, size) => {
   const rest = p.rest as unknown as string;
@@ -392,7 +392,7 @@ export const WRITERS: Readonly<Record<string, Writer>> = {
     );
   },
   heater: (c, p, _s, mode, size) => {
-    const ohms = (p.ohms as number | undefined) ?? p.volts! ** 2 / p.watts!;
+    const ohms = p.ohms ?? p.volts! ** 2 / p.watts!;
     const half = (mode === "shorted-turns" || mode === "aged" ? ohms * size : ohms) / 2;
     const m = c.inner("mid");
     c.r("e", c.at("1"), m, mode === "open" ? OPEN : half);
@@ -523,7 +523,7 @@ export const WRITERS: Readonly<Record<string, Writer>> = {
     c.r("nc", c.at("com"), c.at("nc"), s.on || welded || mode === "nc-open" ? OPEN : p.contactOhms!);
   },
   contactor: (c, p, s, mode, size) => {
-    coil(c, p, s, mode === "coil-open", mode === "coil-shorted-turns" ? size : 1, p.coilAmps!, p.inrush!);
+    coil(c, p, s, mode === "coil-open", mode === "coil-shorted-turns" ? size : 1, p.coilAmps, p.inrush!);
     for (const n of [1, 2]) {
       const works =
         mode === `pole-${n}-open` ? OPEN : p.contactOhms! + (n === 1 && mode === "pitted" ? size : 0);

@@ -30,6 +30,8 @@ const PAIRS_A_CASE = 12;
 const files = only.length > 0 ? only : readdirSync("demo/units").map((f) => `demo/units/${f}`);
 const demo = files.map((f) => readUnitOrThrow(JSON.parse(readFileSync(f, "utf8"))));
 
+const say = (text: string) => void process.stderr.write(`${text}\n`);
+
 const totals = {
   readings: 0,
   agreed: 0,
@@ -57,9 +59,14 @@ function samplePairs(unit: UnitModel, live: boolean): TruthPair[] {
   const near = (red: string) =>
     pick(terminals.filter((t) => island(netOf(unit, t)) === island(netOf(unit, red))));
   return Array.from({ length: PAIRS_A_CASE }, (_, i): TruthPair => {
-    const [red, black] =
-      i % 2 === 0 ? pick(across) : [pick(terminals), i % 4 === 1 ? ground : pick(terminals)];
-    return { fn: live ? pick(["vac", "vdc"] as const) : "ohm", red, black };
+    const fn = live ? pick(["vac", "vdc"] as const) : "ohm";
+    if (i % 2 === 0) {
+      const [red, black] = pick(across);
+      return { fn, red, black };
+    }
+    const red = pick(terminals);
+    const toGround = i % 4 === 1 && island(netOf(unit, red)) === island(unit.ground);
+    return { fn, red, black: toGround ? ground : near(red) };
   });
 }
 
@@ -153,7 +160,7 @@ function compare(unit: UnitModel, state: string, faults: readonly TruthFault[]):
   const label = `${unit.id} ${state} ${faults.map((f) => `${f.part}:${f.mode}${f.severity === undefined ? "" : `:${f.severity.toPrecision(3)}`}`).join("+") || "healthy"}`;
   if (point.status !== "settled") {
     totals.notSettled++;
-    if (show) console.error(`not settled: ${label}: ${point.unsettled.join()}`);
+    if (show) say(`not settled: ${label}: ${point.unsettled.join()}`);
     return;
   }
   const live = stand.state.power === "live";
@@ -167,14 +174,14 @@ function compare(unit: UnitModel, state: string, faults: readonly TruthFault[]):
       stand.opened.map((o) => o.part),
     ).read(pairs);
   } catch (error) {
-    if (!(error instanceof NoTruth)) throw new Error(`${label}: ${(error as Error).message.slice(0, 300)}`);
+    if (!(error instanceof NoTruth)) throw new Error(label, { cause: error });
     totals.noTruth++;
-    if (show) console.error(`no truth: ${label}: ${error.message}`);
+    if (show) say(`no truth: ${label}: ${error.message}`);
     return;
   }
   if (!truth.settled) {
     totals.noTruth++;
-    if (show) console.error(`no truth: ${label}: the deck's own controls do not rest`);
+    if (show) say(`no truth: ${label}: the deck's own controls do not rest`);
     return;
   }
   pairs.forEach((pair, i) => {
@@ -187,8 +194,7 @@ function compare(unit: UnitModel, state: string, faults: readonly TruthFault[]):
     const again = predictReading(fresh, pair.fn, p, q).value;
     if (!agrees(pair.fn, own, again)) {
       totals.againstFresh++;
-      if (show)
-        console.error(`afresh: ${label} ${pair.fn} ${pair.red} ${pair.black}: ${own} afresh ${again}`);
+      if (show) say(`afresh: ${label} ${pair.fn} ${pair.red} ${pair.black}: ${own} afresh ${again}`);
     }
     if (agrees(pair.fn, own, theirs)) return void totals.agreed++;
     if (isGross(pair.fn, own, theirs)) totals.gross++;
@@ -218,7 +224,7 @@ const result = {
   noTruth: totals.noTruth / totals.cases,
   ...runs,
 };
-if (show) for (const d of disagreements) console.error(d);
+if (show) for (const d of disagreements) say(d);
 process.stdout.write(
   process.argv.includes("--json")
     ? `${JSON.stringify(result)}\n`

@@ -272,7 +272,7 @@ function loadedOrKnown(
   const cycle = point.periodic;
   if (!cycle) return loadedVolts(point, p, q, inputOhms);
   let pairs = loadedIn.get(cycle.state);
-  if (!pairs) loadedIn.set(cycle.state, (pairs = new Map()));
+  if (!pairs) loadedIn.set(cycle.state, (pairs = new Map<string, KnownLoaded[]>()));
   const key = `${p},${q},${inputOhms}`;
   let list = pairs.get(key);
   if (!list) pairs.set(key, (list = []));

@@ -172,7 +172,7 @@ function follower(
         const at = j * columns + c;
         const charge = (4 * y[2 * m * columns + at]! - y[3 * m * columns + at]!) / 3;
         history[at] = charge - (henries[j]! / (2 * h)) * (4 * y[at]! - y[m * columns + at]!);
-        kick[at] = history[at]! / ohms[j]!;
+        kick[at] = history[at] / ohms[j]!;
       }
     multiplyInto(volts, t, kick, n, n, m, columns);
     multiplyInto(outputs, tOut, kick, r, n, m, columns);

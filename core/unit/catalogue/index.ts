@@ -27,7 +27,8 @@ import {
 import { capacitor, igniter, lamp, potentiometer, sparkGap, varistor } from "./passives/passives.ts";
 import type { ModeKind, PartKind } from "./partKind.ts";
 import { powerTransformer } from "./supplies/powerTransformer.ts";
-import { changeOverRelay, contactor, doubleRelay, relay } from "./switching/relays.ts";
+import { contactor } from "./switching/contactor.ts";
+import { changeOverRelay, doubleRelay, relay } from "./switching/relays.ts";
 import {
   bridge,
   diode,
@@ -47,7 +48,8 @@ import {
   proofSwitch,
   thermostat,
 } from "./switching/switches.ts";
-import { dcMotor, motor, solenoid, splitWindingMotor, threePhaseMotor } from "./motors/windings.ts";
+import { threePhaseMotor } from "./motors/threePhase.ts";
+import { dcMotor, motor, solenoid, splitWindingMotor } from "./motors/windings.ts";
 
 const KINDS = [
   mains,

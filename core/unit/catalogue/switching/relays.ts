@@ -1,6 +1,7 @@
 import { z } from "zod";
-import { OPEN_OHMS, type Control } from "#core/circuit/index.ts";
-import { coilHenries, definePart, JOINT_OHMS, type PartBuilder, type WithoutId } from "../partKind.ts";
+import { OPEN_OHMS } from "#core/circuit/index.ts";
+import { definePart, JOINT_OHMS, type PartBuilder } from "../partKind.ts";
+import { AC_RELEASE, addWinding, RELEASE, type Coil } from "./coil.ts";
 import { addJunction } from "../semiconductors/semiconductors.ts";
 
 /** Current of an AC coil before its armature has moved, over that after. Common practice, no source: 1.5 to 2 in small relays. */
@@ -18,14 +19,6 @@ const relayParameters = z.strictObject({
   inrush: z.number().min(1).max(15).default(RELAY_INRUSH),
 });
 type RelayParameters = z.infer<typeof relayParameters>;
-
-/**
- * Pulls in at 70 % of the current at its coil voltage, drops out at 20 %, on AC at 30 % (the voltages of IEC 61810-1
- * class a, from memory; the armature is moved by the current).
- */
-const PULL_IN = 0.7;
-const RELEASE = 0.2;
-const AC_RELEASE = 0.3;
 
 const coilModes = [
   { id: "coil-open", name: "coil open", looks: "no click when it is called", weight: 0.4 },
@@ -45,9 +38,6 @@ const coilModes = [
   },
 ] as const;
 
-type Coil = Pick<RelayControl, "senses" | "pullIn" | "release" | "armature">;
-type RelayControl = Extract<WithoutId<Control>, { kind: "relay" }>;
-
 /** The coil with its diode, if it has one; returns what moves the armature. */
 function addCoil(
   build: PartBuilder,
@@ -64,35 +54,6 @@ function addCoil(
     addJunction(build, "coil-diode", b, a, COIL_DIODE, mode === "diode-shorted" ? "shorted" : undefined);
   }
   return made;
-}
-
-/**
- * A coil from coilA to coilB. Its ampere-turns move the armature: with a share of its turns left it takes that much
- * more current. On AC its inductance is less while the armature stands open.
- * @param share of the turns that are not shorted
- */
-function addWinding(
-  build: PartBuilder,
-  p: { coilVolts: number; coilOhms: number; amps?: number; inrush: number; release: number },
-  open: boolean,
-  share: number,
-): Coil {
-  const henries = (amps: number) => share ** 2 * coilHenries(p.coilVolts, amps, p.coilOhms, build.hertz);
-  const rest = p.amps === undefined ? 0 : henries(p.inrush * p.amps);
-  const work = p.amps === undefined ? 0 : henries(p.amps);
-  const branch = build.branch("coil", build.node("coilA"), build.node("coilB"), {
-    ohms: open ? OPEN_OHMS : share * p.coilOhms,
-    henries: rest,
-    tolerance: 0.1,
-  });
-  const amps = (l: number) =>
-    p.coilVolts / Math.hypot(p.coilOhms, (2 * Math.PI * build.hertz * l) / share ** 2) / share;
-  return {
-    senses: { kind: "amps", branch },
-    pullIn: PULL_IN * amps(rest),
-    release: p.release * amps(work),
-    ...(p.amps === undefined ? {} : { armature: { branch, restHenries: rest, workHenries: work } }),
-  };
 }
 
 const COIL_DIODE = { forwardVolts: 0.6, forwardAmps: 1e-3, emission: 1.8, seriesOhms: 0.05 };
@@ -287,81 +248,6 @@ export const doubleRelay = definePart({
       kind: "relay",
       ...coil,
       contacts: [...pole(1), ...pole(2)],
-    });
-  },
-});
-
-/** Two-pole contactor with an AC coil, given by its current at its voltage and its ohms. */
-export const contactor = definePart({
-  type: "contactor",
-  terminals: ["coilA", "coilB", "l1", "t1", "l2", "t2"],
-  parameters: z.strictObject({
-    coilVolts: z.number().positive(),
-    coilAmps: z.number().positive(),
-    coilOhms: z.number().positive(),
-    contactOhms: z.number().positive().default(0.003),
-    /** Current before the armature has moved, over that after. Common practice, no source: 4 to 8. */
-    inrush: z.number().min(1).max(15).default(5),
-  }),
-  across: [
-    ["coilA", "coilB"],
-    ["l1", "t1"],
-    ["l2", "t2"],
-  ],
-  modes: [
-    { id: "coil-open", name: "coil open", looks: "does not pull in and does not hum", weight: 0.8 },
-    {
-      id: "coil-shorted-turns",
-      name: "coil turns shorted",
-      looks: "buzzes, does not hold, coil hot and browned",
-      weight: 0.2,
-      severities: [0.3],
-    },
-    {
-      id: "pole-1-open",
-      name: "pole 1 does not close",
-      looks: "pulls in; the load hums or stays off",
-      weight: 0.7,
-    },
-    {
-      id: "pole-2-open",
-      name: "pole 2 does not close",
-      looks: "pulls in; the load hums or stays off",
-      weight: 0.7,
-    },
-    {
-      id: "welded",
-      name: "pole 1 welded",
-      looks: "the load stays on, or one leg of it live, with the coil off",
-      weight: 0.6,
-    },
-    {
-      id: "pitted",
-      name: "pole 1 pitted, high resistance",
-      looks: "pitted or beaded contact faces; pole warm, voltage lost across it under load",
-      weight: 0.8,
-      severities: JOINT_OHMS,
-    },
-  ],
-  expand(build, p, { mode, severity }) {
-    const share = mode === "coil-shorted-turns" ? severity! : 1;
-    const winding = { ...p, amps: p.coilAmps, release: AC_RELEASE };
-    const coil = addWinding(build, winding, mode === "coil-open", share);
-    const pole = (n: 1 | 2) => {
-      const first = n === 1;
-      const restOhms = first && mode === "welded" ? p.contactOhms : OPEN_OHMS;
-      const worn = first && mode === "pitted" ? severity! : 0;
-      const workOhms = mode === `pole-${n}-open` ? OPEN_OHMS : p.contactOhms + worn;
-      return {
-        branch: build.branch(`pole-${n}`, build.node(`l${n}`), build.node(`t${n}`), { ohms: restOhms }),
-        restOhms,
-        workOhms,
-      };
-    };
-    build.control({
-      kind: "relay",
-      ...coil,
-      contacts: [pole(1), pole(2)],
     });
   },
 });
