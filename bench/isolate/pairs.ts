@@ -1,6 +1,7 @@
-import { fromScale, type Case, type Suspect, type Truth } from "#core/diagnosis/index.ts";
+import type { Suspect, Truth } from "#core/diagnosis/index.ts";
 import { seeded } from "#core/quantity/index.ts";
 import { middleCases } from "../../bin/cli/playAll.ts";
+import { freshTruth } from "./freshTruth.ts";
 import { isNoticed, isRight, playOn, type Bench } from "./trial.ts";
 
 export interface PairPlay {
@@ -36,25 +37,10 @@ export function playPairs(bench: Bench, seed: number, most: number): PairPlay[] 
   ].filter((p) => p !== undefined);
 }
 
-function pairTruth({ dictionary }: Bench, [a, b]: readonly [number, number]): Truth {
+function pairTruth({ dictionary, unit }: Bench, [a, b]: readonly [number, number]): Truth {
   const middle = middleCases(dictionary);
-  const [ca, cb] = [dictionary.cases[middle.get(a)!]!, dictionary.cases[middle.get(b)!]!];
-  const suspect: Suspect = {
-    id: "both",
-    name: "both",
-    modeName: "",
-    looks: "",
-    prior: 0,
-    works: true,
-    both: [a, b],
-  };
-  const added: Case = { suspect: dictionary.suspects.length, share: 1, fault: ca.fault!, second: cb.fault! };
-  const wider = dictionary.withPairs({ suspects: [suspect], cases: [added] });
-  const last = wider.cases.length - 1;
-  return (check) => {
-    const row = wider.row(check);
-    return "chance" in row ? row.chance[last]! > 0.5 : fromScale(row.check.fn, row.mean[last]!);
-  };
+  const fault = (suspect: number) => dictionary.cases[middle.get(suspect)!]!.fault!;
+  return freshTruth(unit, [fault(a), fault(b)]);
 }
 
 /**

@@ -10,8 +10,10 @@ import {
   type Truth,
 } from "#core/diagnosis/index.ts";
 import { seeded } from "#core/quantity/index.ts";
-import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
-import { complaintOf, middleCases, ownTruths } from "../../bin/cli/playAll.ts";
+import { modesOf, readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
+import { complaintOf, middleCases } from "../../bin/cli/playAll.ts";
+import { faultOf } from "../truth/sample.ts";
+import { freshTruth } from "./freshTruth.ts";
 
 /** What every play of the evaluation meets. */
 export const SETTING = { noise: 0.02, slips: 0.02 };
@@ -26,14 +28,23 @@ export interface Bench {
   readonly twins: ReadonlyMap<string, ReadonlySet<string>>;
 }
 
-export function setUp(file: string): Bench {
+/** @param every of the faults only every so many-th is played */
+export function setUp(file: string, every = 1): Bench {
   const unit = readUnitOrThrow(JSON.parse(readFileSync(file, "utf8")));
   const dictionary = buildDictionary(unit);
   const { suspects, rows } = dictionary;
   const complaint = complaintOf(dictionary);
-  const faults = [...ownTruths(dictionary)]
-    .filter(([, truth]) => isNoticed(dictionary, complaint, truth))
-    .map(([id, truth]) => ({ id, truth }));
+  // A size that no list has, drawn from the range that the listed ones span and a little beyond.
+  const random = seeded(7);
+  const faults = unit.parts
+    .flatMap((part) =>
+      modesOf(part)
+        .filter((mode) => (part.weights[mode.id] ?? mode.weight) > 0)
+        .map((mode) => ({ id: `${part.id}:${mode.id}`, fault: faultOf(part, mode, random) })),
+    )
+    .filter((_, i) => i % every === 0)
+    .map(({ id, fault }) => ({ id, truth: freshTruth(unit, [fault]) }))
+    .filter(({ truth }) => isNoticed(dictionary, complaint, truth));
   const middle = middleCases(dictionary);
   const twins = new Map(
     [...twinsOf(dictionary, rows, (s) => middle.get(s))].map(([s, alike]) => [
@@ -49,7 +60,8 @@ export function isNoticed(dictionary: Dictionary, complaint: readonly string[], 
   return complaint.some((id) => {
     const check = observationCheck(dictionary.unit, id);
     const row = dictionary.row(check);
-    return "chance" in row && (truth(check) === true) !== row.chance[0]! > 0.5;
+    const said = truth(check);
+    return "chance" in row && said !== undefined && said !== row.chance[0]! > 0.5;
   });
 }
 

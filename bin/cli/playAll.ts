@@ -30,9 +30,9 @@ export function middleCases(dictionary: Dictionary): Map<number, number> {
   return middle;
 }
 
-/** What the customer is asked: whether each thing works, how far it comes and which code it shows. */
+/** What the intake asks: whether each thing works, what is heard, how far it comes and which code it shows. */
 export function complaintOf({ unit }: Dictionary): string[] {
-  const asked = ["works", "reaches", "code"];
+  const asked = ["works", "listen", "reaches", "code"];
   return unit.observations.filter((o) => asked.includes(o.kind)).map((o) => o.id);
 }
 

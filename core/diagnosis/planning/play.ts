@@ -9,8 +9,8 @@ import { nextByOrder, type Order, type Standpoint } from "./orders.ts";
 import { weighWithPairs } from "../suspects/pairs.ts";
 import { weigh } from "../inference/posterior.ts";
 
-/** What a check would show on the faulty unit: a reading in its unit (Infinity for OL), whether a sign is there; undefined where nobody knows, so that it cannot be made. */
-export type Truth = (check: Check) => number | boolean | undefined;
+/** What a check would show on the faulty unit: a reading in its unit (Infinity for OL), whether a sign is there, or that it works but badly; undefined where nobody knows, so that it cannot be made. */
+export type Truth = (check: Check) => number | boolean | "badly" | undefined;
 
 export interface PlayOptions {
   /** An order, or another way to choose the next check. */
@@ -32,7 +32,7 @@ export interface PlayOptions {
 export interface Play {
   readonly steps: readonly {
     readonly check: Check;
-    readonly result: number | boolean;
+    readonly result: number | boolean | "badly";
     readonly minutes: number;
   }[];
   readonly minutes: number;
@@ -54,7 +54,7 @@ export function playFault(known: Dictionary, truth: Truth, options: PlayOptions)
   const evidence: Evidence[] = options.complaint.flatMap((id): Evidence[] => {
     const check = observationCheck(unit, id);
     const seen = truth(check);
-    return seen === undefined ? [] : [{ kind: "seen", id, check, seen: seen === true }];
+    return seen === undefined ? [] : [evidenceOf(check, seen, id)];
   });
   const done = new Set(evidence.flatMap((e) => (e.kind === "claim" ? [] : [e.check.id])));
   const steps: Play["steps"][number][] = [];
@@ -105,18 +105,19 @@ function propose(order: PlayOptions["order"], at: Standpoint): Check | undefined
 /** The result as the meter and its user make it. */
 function taken(
   check: Check,
-  truth: number | boolean,
+  truth: number | boolean | "badly",
   { noise, slips, random }: PlayOptions,
-): number | boolean {
-  if (check.kind !== "reading" || typeof truth === "boolean") return truth;
+): number | boolean | "badly" {
+  if (check.kind !== "reading" || typeof truth !== "number") return truth;
   if (random() < slips) return noContact(check.fn);
   if (!Number.isFinite(truth)) return truth;
   return truth * (1 + noise * normal(random));
 }
 
-function evidenceOf(check: Check, result: number | boolean, id: string): Evidence {
-  if (check.kind !== "reading") return { kind: "seen", id, check, seen: result === true };
-  return typeof result === "boolean"
-    ? { kind: "beep", id, check, beep: result }
-    : { kind: "reading", id, check, value: result };
+function evidenceOf(check: Check, result: number | boolean | "badly", id: string): Evidence {
+  if (check.kind !== "reading")
+    return { kind: "seen", id, check, seen: result === true, ...(result === "badly" ? { badly: true } : {}) };
+  return typeof result === "number"
+    ? { kind: "reading", id, check, value: result }
+    : { kind: "beep", id, check, beep: result === true };
 }

@@ -1,0 +1,72 @@
+import { predictReading } from "#core/meter/index.ts";
+import { settle } from "#core/circuit/index.ts";
+import type { Check, Truth } from "#core/diagnosis/index.ts";
+import { StateRuns } from "#core/sequence/index.ts";
+import { CATALOGUE, type Fault, type UnitModel } from "#core/unit/index.ts";
+
+/**
+ * A faulty unit as it really stands, by nothing that a dictionary holds: readings from circuits solved afresh where a
+ * run of the sequence leaves the unit, answers from that run, at whatever size the fault has.
+ */
+export function freshTruth(unit: UnitModel, faults: readonly Fault[]): Truth {
+  const runs = new StateRuns(unit);
+  const pointOf = (check: Check) => {
+    const { stand, expanded } = runs.point(check.setup, faults);
+    return { expanded, point: settle(expanded.withFaults([...faults, ...stand.opened])) };
+  };
+  const points = new Map<string, ReturnType<typeof pointOf>>();
+  const terminalOf = (id: string) => unit.points.find((p) => p.id === id)!.terminal ?? id;
+  const opened = new Set(runs.openings(faults).map((o) => o.part));
+  return (check) => {
+    switch (check.kind) {
+      case "reading": {
+        const key = JSON.stringify(check.setup);
+        let at = points.get(key);
+        if (!at) points.set(key, (at = pointOf(check)));
+        const [p, q] = [
+          at.expanded.nodeOf(terminalOf(check.red)),
+          at.expanded.nodeOf(terminalOf(check.black)),
+        ];
+        return predictReading(at.point, check.fn, p, q).value;
+      }
+      case "trial":
+        if (check.trial === "strip") return runs.openings(faults, check.setup.lifts).length === 0;
+        if (check.trial !== "swap") return undefined;
+        return faults.every((f) => unit.parts.find((p) => p.id === f.part)!.item === check.subject);
+      case "observation":
+        return answer(unit, runs, faults, opened, check.observation);
+    }
+  };
+}
+
+function answer(
+  unit: UnitModel,
+  runs: StateRuns,
+  faults: readonly Fault[],
+  opened: ReadonlySet<string>,
+  id: string,
+): boolean | "badly" {
+  const observation = unit.observations.find((o) => o.id === id)!;
+  const { kind, part, effect, signs, state } = observation;
+  switch (kind) {
+    case "reaches":
+      return runs.run(faults).reached.includes(observation.step!);
+    case "code":
+      return runs.run(faults).code === observation.code;
+    case "works": {
+      const seen = runs.seen(state, faults);
+      if (effect !== undefined && !seen.effects.has(effect)) return false;
+      const work = seen.working.get(part!);
+      return work === undefined ? false : work.how === "well" ? true : "badly";
+    }
+    case "listen":
+      return runs.seen(state, faults).relays.has(part!);
+    case "look":
+    case "smell": {
+      const protective = CATALOGUE.get(unit.parts.find((p) => p.id === part)?.type ?? "")?.protective;
+      if (protective)
+        return opened.has(part!) || faults.some((f) => f.part === part && f.mode === protective.mode);
+      return faults.some((f) => (signs[`${f.part}:${f.mode}`] ?? 0) > 0.5);
+    }
+  }
+}
