@@ -194,7 +194,7 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
 }
 
 /** What leads and layout pick up or drop, as a share of the supply. Common practice, no source. */
-const LAYOUT = 5e-4;
+const LAYOUT = 1e-3;
 /** Below this share of the supply a voltage is a drop along conductors, known to a third of itself. Common practice, no source. */
 const CONDUCTOR_DROP = 4e-3;
 const DROP_SPREAD = 0.3;
@@ -205,11 +205,14 @@ function nearZero(value: number, supplyVolts: number): number {
   return (LAYOUT * supplyVolts) ** 2 + drop * drop;
 }
 
-/** The largest EMF of a circuit's own sources, V, in either domain; a diode's equivalent is none. */
+/** Share of the alternating supply that a DC range does not filter out. Common practice, no source. */
+const PASSES_FILTER = 0.05;
+
+/** The largest EMF of a circuit's own sources, V DC, a diode's equivalent left out; of alternating ones what a DC range lets by. */
 function supplyOf({ branches, controls }: Circuit): number {
   const junctions = new Set(controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
   return branches.reduce(
-    (most, b, i) => (junctions.has(i) ? most : max(most, abs(b.acVolts), abs(b.dcVolts))),
+    (most, b, i) => (junctions.has(i) ? most : max(most, PASSES_FILTER * abs(b.acVolts), abs(b.dcVolts))),
     0,
   );
 }

@@ -52,7 +52,7 @@ describe("the meter is part of the circuit", () => {
       .branch("s", "v", { ohms: 1e10 })
       .branch("v", "0", { ohms: 1000 });
     expect(predict(c.build(), "vac", c.node("w")).spread).toBeGreaterThan(5);
-    expect(predict(c.build(), "vac", c.node("v")).spread).toBeLessThan(0.2);
+    expect(predict(c.build(), "vac", c.node("v")).spread).toBeLessThan(0.3);
   });
 });
 
@@ -82,7 +82,7 @@ describe("spread from tolerances", () => {
     const sd = Math.sqrt(drawn.reduce((a, b) => a + (b - mean) ** 2, 0) / (drawn.length - 1));
     const { spread, value } = predict(build([1, 1, 1]).build(), fn, node);
     expect(Math.abs(value / mean - 1)).toBeLessThan(0.01);
-    // Leads and layout add their own 0.05 % of the supply, which no part here draws.
+    // Leads and layout add their own 0.1 % of the supply, which no part here draws.
     expect(Math.abs(spread / sd - 1)).toBeLessThan(0.1);
   });
 });

@@ -313,7 +313,8 @@ class Runner {
       stalledAt: this.lastStep,
       failedAt: this.failedAt,
       code: shows ? this.code : undefined,
-      worked: new Set(this.moments.flatMap((m) => [...m.working.keys()])),
+      // What lasts no time at all is no work.
+      worked: new Set(moments.flatMap((m) => (m.seconds > 0 ? [...m.working.keys()] : []))),
       clicked: new Set(this.moments.flatMap((m) => [...m.relays])),
       opened: this.opened,
       chattered: this.chattered,

@@ -19,8 +19,8 @@ export function simulate(circuit: Circuit, domain: Domain): { re: number; im: nu
     ),
     ...circuit.constraints.flatMap((constraint, i) => constraintCards(constraint, i, domain)),
     // Ties islands to the reference as lightly as may be, so that the matrix is regular.
-    ...Array.from({ length: nodes - 1 }, (_, i) => `rtie${i + 1} ${i + 1} 0 1e13`),
-    ".options gmin=1e-15 reltol=1e-7 abstol=1e-14 vntol=1e-10",
+    ...Array.from({ length: nodes - 1 }, (_, i) => `rtie${i + 1} ${i + 1} 0 1e11`),
+    ".options gmin=1e-13 reltol=1e-7 abstol=1e-14 vntol=1e-10",
     ".control",
     "set numdgt=14",
     domain === "ac" ? `ac lin 1 ${circuit.hertz} ${circuit.hertz}` : "op",
@@ -62,10 +62,10 @@ export function simulateTransient(
     ...circuit.branches.flatMap(
       (branch, i) => diodeCards(circuit, branch, i) ?? timeCards(circuit, branch, i),
     ),
-    ...circuit.constraints.flatMap((constraint, i) =>
-      constraintCards(constraint, i, constraint.kind === "transformer" ? "ac" : "dc"),
+    ...circuit.constraints.flatMap(
+      (constraint, i) => regulatorCards(circuit, constraint, i) ?? constraintCards(constraint, i, "ac"),
     ),
-    ...Array.from({ length: circuit.nodeNames.length - 1 }, (_, i) => `rtie${i + 1} ${i + 1} 0 1e12`),
+    ...Array.from({ length: circuit.nodeNames.length - 1 }, (_, i) => `rtie${i + 1} ${i + 1} 0 1e11`),
     ".options reltol=1e-5 abstol=1e-10 vntol=1e-7",
     ".control",
     "set numdgt=10",
@@ -141,6 +141,20 @@ function diodeCards(circuit: Circuit, { a, b }: Branch, i: number): string[] | u
     `d${i} o${i} ${b} dm${i}`,
     `rl${i} o${i} ${b} 1e12`,
     `.model dm${i} d(is=${diode.saturation} n=${diode.emission} rs=${diode.seriesOhms})`,
+  ];
+}
+
+/** A regulator that follows its input's ripple: the lower of what it is set to and what the input leaves. */
+function regulatorCards(circuit: Circuit, c: Constraint, i: number): string[] | undefined {
+  const control = circuit.controls.find(
+    (k) => k.kind === "regulator" && circuit.constraints[k.constraint] === c,
+  );
+  if (c.kind !== "regulator" || control?.kind !== "regulator") return undefined;
+  const left = `(v(${c.a},${c.c})-${control.dropout})`;
+  return [
+    `bg${i} g${i} ${c.c} v=max(0,0.5*(${control.volts}+${left}-sqrt((${control.volts}-${left})^2+1e-6)))`,
+    `vg${i} g${i} ${c.b} dc 0`,
+    `fg${i} ${c.a} ${c.c} vg${i} 1`,
   ];
 }
 

@@ -21,6 +21,8 @@ export interface StepState {
 
 export type StepKind = "euler" | "trapezoid";
 
+/** Leakage across each junction within a step, S: a winding that floats while all of them block has a place by it. */
+const STEP_LEAK = 1e-10;
 const NEWTON_STEPS = 60;
 
 /** The circuit with its diodes as junctions again, whatever equivalents an operating point has left in their branches. */
@@ -85,7 +87,9 @@ export function advance(circuit: Circuit, from: StepState, h: number, kind: Step
   });
   for (let step = 0; step < NEWTON_STEPS; step++) {
     diodes.forEach((diode, k) => {
-      const { amps, siemens } = junctionAt(diode, junction[k]!);
+      const junctionOnly = junctionAt(diode, junction[k]!);
+      const amps = junctionOnly.amps + STEP_LEAK * junction[k]!;
+      const siemens = junctionOnly.siemens + STEP_LEAK;
       companions[diode.branch] = {
         ...companions[diode.branch]!,
         ohms: diode.seriesOhms + 1 / siemens,

@@ -37,6 +37,7 @@ describe("the fault dictionary", () => {
         dictionary.rows.map((r) => [r.check.setup.state + r.check.setup.lifts.join(), r.check.setup]),
       ).values(),
     ];
+    const runs = new StateRuns(unit);
     for (const setup of setups) {
       const rows = dictionary.rows.filter(
         (r): r is ReadingRow =>
@@ -47,7 +48,7 @@ describe("the fault dictionary", () => {
       for (let i = 1; i < dictionary.cases.length; i += 37) {
         const { fault, suspect } = dictionary.cases[i]!;
         if (dictionary.chattering.some((c) => c.startsWith(dictionary.suspects[suspect]!.id))) continue;
-        const { stand, expanded } = new StateRuns(unit).point(setup, [fault!]);
+        const { stand, expanded } = runs.point(setup, [fault!]);
         const node = (id: string) => expanded.nodeOf(unit.points.find((p) => p.id === id)!.terminal ?? id);
         const point = settle(expanded.withFaults([fault!, ...stand.opened]));
         for (const row of rows) {

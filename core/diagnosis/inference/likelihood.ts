@@ -61,8 +61,15 @@ export function readingDensities(
   const honest = new Float64Array(n + 1);
   for (let i = 0; i < n; i++) honest[i] = honestDensity(row, i, y, slip, supply, again);
   // Outside the model a reading may be what some fault of the model would give, though not always the same one, or anything.
-  honest[n] = LIKE_SOME_FAULT * expectation(told, honest) + (1 - LIKE_SOME_FAULT) * slip;
+  // How sharply the model knows a bare zero is no merit of what lies outside it.
+  const blunt = FUNCTION_UNIT[row.check.fn] === "V" ? honest.map((d) => Math.min(d, bluntest(y))) : honest;
+  honest[n] = LIKE_SOME_FAULT * expectation(told, blunt) + (1 - LIKE_SOME_FAULT) * slip;
   return { honest, slip };
+}
+
+/** Density of a reading of volts that is known to a third of a volt and 3 %, at its height. */
+function bluntest(y: number): number {
+  return 1 / (Math.sqrt(2 * Math.PI) * (0.3 + 0.03 * Math.abs(y)));
 }
 
 function honestDensity(
