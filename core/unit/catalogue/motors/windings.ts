@@ -239,7 +239,7 @@ export const splitWindingMotor = definePart({
     ["c", "s"],
     ["r", "s"],
   ],
-  work: { branch: 0, from: 0.45, fully: 0.75, badly: "slow", pace: 1, start: 1 },
+  work: { branch: 0, from: 0.7, fully: 0.85, badly: "slow", pace: 1, start: 1 },
   modes: [
     {
       id: "run-open",
