@@ -15,7 +15,7 @@ import { readUnitFile } from "./unitFile.ts";
 /** Readings of a faulty unit by somebody else's reckoning: fault → check id → reading, "OL", or whether it is seen. */
 export const truthSchema = z.record(
   z.string(),
-  z.record(z.string(), z.union([z.number().finite(), z.literal("OL"), z.boolean()])),
+  z.record(z.string(), z.union([z.number().finite(), z.literal("OL"), z.literal("badly"), z.boolean()])),
 );
 
 /** `play UNIT.json [--order NAME] [--noise 0.02] [--slips 0.02] [--seed N] [--truth READINGS.json] [--json]` */

@@ -14,7 +14,8 @@ export function ownTruths(dictionary: Dictionary): Map<string, Truth> {
   for (const [suspect, index] of middleCases(dictionary))
     truths.set(dictionary.suspects[suspect]!.id, (check) => {
       const row = dictionary.row(check);
-      return "chance" in row ? row.chance[index]! > 0.5 : fromScale(row.check.fn, row.mean[index]!);
+      if (!("chance" in row)) return fromScale(row.check.fn, row.mean[index]!);
+      return (row.badly?.[index] ?? 0) > 0.5 ? "badly" : row.chance[index]! > 0.5;
     });
   return truths;
 }

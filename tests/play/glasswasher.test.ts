@@ -20,7 +20,14 @@ const { unit } = dictionary;
 const COMPLAINT = ["display-lit", "fills", "washes", "rinse-hot", "drains"];
 
 function answer(row: Row, index: number, id: string, noise: () => number): Evidence {
-  if ("chance" in row) return { kind: "seen", id, check: row.check, seen: row.chance[index]! > 0.5 };
+  if ("chance" in row)
+    return {
+      kind: "seen",
+      id,
+      check: row.check,
+      seen: row.chance[index]! > 0.5,
+      ...((row.badly?.[index] ?? 0) > 0.5 ? { badly: true } : {}),
+    };
   const value = fromScale(row.check.fn, row.mean[index]!);
   return {
     kind: "reading",

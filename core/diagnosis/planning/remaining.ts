@@ -56,7 +56,13 @@ function minutesIf(
     const row = dictionary.row(check);
     const id = `expected-${n}`;
     if ("chance" in row)
-      evidence.push({ kind: "seen", id, check: row.check, seen: row.chance[truth]! > 0.5 });
+      evidence.push({
+        kind: "seen",
+        id,
+        check: row.check,
+        seen: row.chance[truth]! > 0.5,
+        ...((row.badly?.[truth] ?? 0) > 0.5 ? { badly: true } : {}),
+      });
     else
       evidence.push({
         kind: "reading",
