@@ -51,7 +51,7 @@ export class JobPage {
 
   /** Waits until the browser's own diagnosis answers. */
   async ready(): Promise<void> {
-    await expect(this.page.locator("[data-ready]")).toBeVisible({ timeout: 30_000 });
+    await expect(this.page.locator("[data-ready]")).toBeVisible({ timeout: 120_000 });
   }
 
   async declare(band: "live" | "dead"): Promise<void> {
