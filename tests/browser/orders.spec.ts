@@ -18,7 +18,7 @@ for (const order of ORDERS)
     await job.next.getByRole("button", { name: "change" }).click();
     const panel = page.getByRole("dialog", { name: "Which way to go about it" });
     if (order === "information")
-      await expect(panel.getByText(/^\d+ min$/)).toHaveCount(ORDERS.length, { timeout: 60_000 });
+      await expect(panel.getByText(/^\d+ min$/)).toHaveCount(ORDERS.length, { timeout: 180_000 });
     await panel.getByRole("radio", { name: ORDER_NAME[order] }).check();
     await panel.getByRole("button", { name: "Go on this way" }).click();
     await expect(job.next).toContainText(ORDER_NAME[order].toLowerCase());
