@@ -13,6 +13,8 @@ const swc = (tsx) => [
 export default {
   testMatch: ["<rootDir>/{core,server,app,demo,tests}/**/*.test.ts"],
   testEnvironment: "node",
+  // A test that builds a whole dictionary takes seconds on an idle machine; speed is measured by the benches.
+  testTimeout: 60_000,
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: { "\\.tsx$": swc(true), "\\.ts$": swc(false) },
   modulePathIgnorePatterns: ["<rootDir>/build", "<rootDir>/.zygodrome"],
