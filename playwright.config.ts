@@ -17,6 +17,7 @@ export default defineConfig({
   outputDir: "test-results/browser",
   use: {
     baseURL: process.env["ZYGODROME_URL"] ?? "http://127.0.0.1:4127",
+    actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     trace: "retain-on-failure",
     launchOptions: {

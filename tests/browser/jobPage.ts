@@ -81,14 +81,22 @@ export class JobPage {
   /** Makes the check on the Next card, with what it reads when `truth` is the hidden fault. */
   async makeNextCheck(truth: string): Promise<void> {
     const { page } = this;
-    const id = (await this.next.getAttribute("data-check"))!;
+    // Built before the card is read: it takes seconds the first time, and the card may change meanwhile.
     const dictionary = demoDictionary(this.unit);
+    const id = (await this.next.getAttribute("data-check"))!;
     const row = rowOf(dictionary, id);
     const index = caseOf(dictionary, truth);
     const before = await this.ledger.getByRole("listitem").count();
-    if ("chance" in row)
-      await this.hand.press(page.getByRole("button", { name: row.chance[index]! > 0.5 ? /^Yes:/ : /^No:/ }));
-    else {
+    if ("chance" in row) {
+      try {
+        await this.hand.press(
+          page.getByRole("button", { name: row.chance[index]! > 0.5 ? /^Yes:/ : /^No:/ }),
+        );
+      } catch {
+        // The card has changed under the hand: it is read again.
+        return;
+      }
+    } else {
       const live = needsLive(row.check.fn);
       const power = this.next.getByRole("button", { name: live ? "Go live" : "Make dead and prove" });
       if (await power.isVisible()) {
