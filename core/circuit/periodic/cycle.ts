@@ -8,12 +8,15 @@ export interface CycleRecord {
   readonly history: Float64Array;
   /** STEPS × (k + r): current of each diode and regulator, A. */
   readonly amps: Float64Array;
+  /** STEPS × (k + r): each junction's voltage, V, and each regulator's current. */
+  readonly junctions: Float64Array;
 }
 
 export function cycleRecord({ reactive, controls }: Network): CycleRecord {
   return {
     history: new Float64Array(STEPS * reactive.length),
     amps: new Float64Array(STEPS * controls.length),
+    junctions: new Float64Array(STEPS * controls.length),
   };
 }
 
@@ -31,6 +34,7 @@ export interface Changes {
 /**
  * One cycle from state `y` (stateSize entries), which becomes the state after it, by the second-order backward
  * difference, which damps the corners that diodes make; the small `changes` beside it follow by the linearised ports.
+ * @param guess junctions of a cycle near to this one, from which each step's are sought; it may be the record's own
  * @returns false where a step's ports found no point; `y` is then of no use
  */
 export function runCycleInPlace(
@@ -38,6 +42,7 @@ export function runCycleInPlace(
   y: Float64Array,
   record: CycleRecord,
   changes?: Changes,
+  guess?: Float64Array,
 ): boolean {
   const { ohms, henries, farads, dcVolts, acVolts, steadyAt, swingAt, t, steadyOut, swingOut, tOut } =
     network;
@@ -74,8 +79,10 @@ export function runCycleInPlace(
       for (let j = 0; j < m; j++) v += tOut[i * n + j]! * kick[j]!;
       outputs[i] = v;
     }
-    for (const solve of groups) if (!solve(w, outputs, u, amps)) return false;
+    const near = guess?.subarray(step * k, (step + 1) * k);
+    for (const solve of groups) if (!solve(w, outputs, u, amps, near)) return false;
     record.amps.set(amps, step * k);
+    record.junctions.set(u, step * k);
     if (follow && !follow()) return false;
     for (let j = 0; j < m; j++) {
       let v = linear[j]!;
@@ -97,7 +104,7 @@ const SAME_VOLTS = 1e-10;
 
 /** Solves one group's ports: takes its share of w, s and u, and leaves u and the currents where they belong. */
 interface GroupSolver {
-  (w: Float64Array, s: Float64Array, u: Float64Array, amps: Float64Array): boolean;
+  (w: Float64Array, s: Float64Array, u: Float64Array, amps: Float64Array, guess?: Float64Array): boolean;
   readonly group: PortGroup;
   readonly w: Float64Array;
   readonly s: Float64Array;
@@ -108,7 +115,16 @@ function groupSolver(group: PortGroup): GroupSolver {
   const { ports, at, passAt } = group;
   const [w, u] = [new Float64Array(at.length).fill(NaN), new Float64Array(at.length)];
   const s = new Float64Array(passAt.length);
-  const solve = (wAll: Float64Array, sAll: Float64Array, uAll: Float64Array, amps: Float64Array): boolean => {
+  const from = (uAll: Float64Array) => {
+    for (let i = 0; i < at.length; i++) u[i] = uAll[at[i]!]!;
+  };
+  const solve = (
+    wAll: Float64Array,
+    sAll: Float64Array,
+    uAll: Float64Array,
+    amps: Float64Array,
+    guess?: Float64Array,
+  ): boolean => {
     let same = true;
     for (let i = 0; i < at.length; i++) {
       const now = wAll[at[i]!]!;
@@ -121,8 +137,12 @@ function groupSolver(group: PortGroup): GroupSolver {
       s[i] = now;
     }
     if (!same) {
-      for (let i = 0; i < at.length; i++) u[i] = uAll[at[i]!]!;
-      if (!solvePorts(ports, w, u, s)) return false;
+      from(guess ?? uAll);
+      if (!solvePorts(ports, w, u, s)) {
+        if (!guess) return false;
+        from(uAll);
+        if (!solvePorts(ports, w, u, s)) return false;
+      }
     }
     for (let i = 0; i < at.length; i++) {
       uAll[at[i]!] = u[i]!;

@@ -139,15 +139,22 @@ export function reduce(circuit: Circuit, couplings: Couplings, across?: Across):
     c.kind === "regulator" && out.has(i) ? { ...c, region: "off" as const } : c,
   );
   const reactive = circuit.branches.filter(isReactive);
-  const driven = (volts: (b: Branch) => number) => {
-    const branches = companions.map((b, i) => {
-      const dcVolts = taken.has(i) ? 0 : volts(circuit.branches[i]!);
-      return dcVolts === 0 ? b : { ...b, dcVolts };
-    });
-    return solveDomain({ ...circuit, branches, constraints }, "instant");
-  };
-  const base = driven((b) => b.dcVolts);
-  const swung = driven((b) => b.acVolts);
+  const branches = companions.map((b, i) => {
+    const { dcVolts } = circuit.branches[i]!;
+    return taken.has(i) || dcVolts === 0 ? b : { ...b, dcVolts };
+  });
+  const base = solveDomain({ ...circuit, branches, constraints }, "instant");
+  const swung = respond(
+    base,
+    circuit.branches.flatMap(({ a, b, acVolts }, i) =>
+      taken.has(i) || acVolts === 0
+        ? []
+        : pairVector(a, b).map(({ index, value }) => ({
+            index,
+            value: (value * acVolts) / companions[i]!.ohms,
+          })),
+    ),
+  );
   const passEnds = regulators.map(({ constraint }) => {
     const c = circuit.constraints[constraint]!;
     return { a: c.a, b: c.b };
@@ -160,7 +167,7 @@ export function reduce(circuit: Circuit, couplings: Couplings, across?: Across):
   const load = across && loadedBy(across, respond(base, pairVector(across.a, across.b)));
   const loaded = (x: Float64Array) => load?.(x) ?? x;
   const steady = loaded(base.xRe);
-  const swing = loaded(swung.xRe);
+  const swing = loaded(swung.re);
   const columns = ends.map(({ a, b }) => loaded(respond(base, pairVector(a, b)).re));
   const [t, tOut] = [matrix(columns, ends), matrix(columns, outputs)];
   const m = reactive.length;

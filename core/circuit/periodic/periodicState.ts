@@ -5,6 +5,7 @@ import { pairVector, respond } from "../equations/system.ts";
 import { junctionAt, THERMAL_VOLTS, type Diode } from "../steady/junction.ts";
 import type { CycleRecord } from "./cycle.ts";
 import { couplingsOf, difference, reduce, type Across, type Couplings, type Network } from "./network.ts";
+import { keep, recall, signatureOf } from "./knownCycles.ts";
 import { shoot, undisturbed, type Settled } from "./shooting.ts";
 import { COSINE, fourier, SINE, STEPS, type Harmonics } from "./steps.ts";
 
@@ -35,10 +36,14 @@ export interface PeriodicState {
   loose(p: number, q: number): { readonly ohms: number; readonly byDiodes: boolean };
   /** Mean products of what the ports drive beyond mean and fundamental, n² in A². */
   readonly shares: Float64Array;
-  /** Where it stands and how it answers, to start a similar circuit from. */
-  readonly state: Float64Array;
-  readonly answer: Float64Array;
-  /** What has to do with what, and the branches for which that was found. */
+  /** The cycle itself, to start a similar circuit from; circuits whose ports stand alike share it. */
+  readonly settled: Settled;
+  /** What has to do with what in this circuit and those it was started from. */
+  readonly cuts: Cut[];
+}
+
+/** What has to do with what, and the branches for which that was found. */
+interface Cut {
   readonly couplings: Couplings;
   readonly branches: readonly Branch[];
 }
@@ -56,12 +61,26 @@ export function periodicState(
   start?: PeriodicState,
   across?: Across,
 ): PeriodicState | undefined {
-  // A fault's network is cut as the healthy one is, unless it joins what was apart: their states then are of one kind.
-  const couplings = start && !joinsMore(circuit, start.branches) ? start.couplings : couplingsOf(circuit);
-  const network = reduce(circuit, couplings, across);
+  const cuts = start?.cuts ?? [];
+  const network = reduce(circuit, cutFor(circuit, cuts), across);
+  const signature = signatureOf(network);
+  const { same, near } = recall(network, signature);
+  if (same) return same.settled && finished(circuit, network, same.settled, cuts);
   const settled =
-    (start && across && undisturbed(network, start)) ?? (start && shoot(network, start)) ?? shoot(network);
-  return settled && finished(circuit, network, settled);
+    (start && across && undisturbed(network, start.settled)) ??
+    (near && shoot(network, near)) ??
+    shoot(network);
+  keep(network, signature, settled);
+  return settled && finished(circuit, network, settled, cuts);
+}
+
+/** A fault's network is cut as the healthy one is, unless it joins what was apart: their states then are of one kind. */
+function cutFor(circuit: Circuit, cuts: Cut[]): Couplings {
+  const known = cuts.find((cut) => !joinsMore(circuit, cut.branches));
+  if (known) return known.couplings;
+  const couplings = couplingsOf(circuit);
+  cuts.push({ couplings, branches: circuit.branches });
+  return couplings;
 }
 
 /** A branch that conducts so many times better than it did may join what had nothing to do with each other. */
@@ -73,7 +92,8 @@ function joinsMore({ branches, controls }: Circuit, before: readonly Branch[]): 
   return branches.some((b, i) => b.ohms * JOINS < before[i]!.ohms && !junctions.has(i));
 }
 
-function finished(circuit: Circuit, network: Network, { record, state, answer }: Settled): PeriodicState {
+function finished(circuit: Circuit, network: Network, settled: Settled, cuts: Cut[]): PeriodicState {
+  const { record } = settled;
   const { controls, reactive, ohms, steady, swing, columns } = network;
   const m = reactive.length;
   const k = controls.length;
@@ -119,9 +139,7 @@ function finished(circuit: Circuit, network: Network, { record, state, answer }:
       equivalents.set(index, equivalentOf(control, fourier(wave(a, b)), fourier(amps), circuit.hertz));
     }
   });
-  const { couplings } = network;
-  const { branches } = circuit;
-  return { equivalents, regulators, wave, loose, harmonics, shares, state, answer, couplings, branches };
+  return { equivalents, regulators, wave, loose, harmonics, shares, settled, cuts };
 }
 
 /** Of a pair's own resistance, the share that reaches a diode's port below which that diode has nothing to do with it. */

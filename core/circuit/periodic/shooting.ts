@@ -39,7 +39,7 @@ const UNEXPECTED = 0.3;
  * @param start state and answer of a similar network to begin from
  * @returns undefined where a step's ports found no point, no cycle repeats, or it does not come back
  */
-export function shoot(network: Network, start?: Pick<Settled, "state" | "answer">): Settled | undefined {
+export function shoot(network: Network, start?: Settled): Settled | undefined {
   const m = network.reactive.length;
   const slow = network.slow.map((j) => (network.farads[j]! > 0 ? 2 * m + j : j));
   const p = slow.length;
@@ -50,6 +50,7 @@ export function shoot(network: Network, start?: Pick<Settled, "state" | "answer"
   let y = usable ? start.state.slice() : new Float64Array(size);
   let answer: Float64Array | undefined = usable ? start.answer : undefined;
   let known = usable;
+  let guess = usable ? start.record.junctions : undefined;
   let best: { y: Float64Array; step: Float64Array; far: number } | undefined;
   let share = 1;
   let patience = usable ? 0 : FIRST_CYCLES;
@@ -58,7 +59,8 @@ export function shoot(network: Network, start?: Pick<Settled, "state" | "answer"
     const image = from.slice();
     const changes = measured ? { values: unitChanges(m, slow), columns: p } : undefined;
     cycles += measured ? 2 : 1;
-    if (!runCycleInPlace(network, image, record, changes)) return undefined;
+    if (!runCycleInPlace(network, image, record, changes, guess)) return undefined;
+    guess = record.junctions;
     for (let i = 0; i < 4 * m; i++) scale[i] = Math.max(scale[i]!, Math.abs(image[i]!));
     return { image, answer: changes?.values };
   };
@@ -86,7 +88,7 @@ export function shoot(network: Network, start?: Pick<Settled, "state" | "answer"
       }
       // Near a cycle that was tried, with an answer that is nearly the same, it need not be tried again.
       const tried = usable && alike(answer!, start.answer);
-      return tried || comesBack(network, image, answer!, slow, scale)
+      return tried || comesBack(network, { state: image, record, answer: answer! }, slow, scale)
         ? { state: image, record, answer: answer! }
         : undefined;
     }
@@ -122,12 +124,12 @@ const UNDISTURBED = 5e-3;
 const METER_SIZE = 0.05;
 
 /** A known cycle with a meter across it: where that disturbs no slow state, the cycle need not be sought. */
-export function undisturbed(network: Network, start: Pick<Settled, "state" | "answer">): Settled | undefined {
+export function undisturbed(network: Network, start: Settled): Settled | undefined {
   if (start.state.length !== stateSize(network)) return undefined;
   const m = network.reactive.length;
   const record = cycleRecord(network);
   const state = start.state.slice();
-  if (!runCycleInPlace(network, state, record)) return undefined;
+  if (!runCycleInPlace(network, state, record, undefined, start.record.junctions)) return undefined;
   const scale = state.map((v) => Math.max(METER_SIZE, Math.abs(v)));
   return moved(start.state, state, scale, 4 * m) < UNDISTURBED
     ? { state, record, answer: start.answer }
@@ -204,8 +206,7 @@ function moved(y: Float64Array, image: Float64Array, scale: Float64Array, entrie
 /** Whether a cycle from beside the state ends as the answer says, and the answer brings everything back in the end. */
 function comesBack(
   network: Network,
-  state: Float64Array,
-  answer: Float64Array,
+  { state, record, answer }: Settled,
   slow: readonly number[],
   scale: Float64Array,
 ): boolean {
@@ -218,7 +219,7 @@ function comesBack(
     beside[at]! += by[s]!;
     beside[at + m]! += by[s]!;
   });
-  if (!runCycleInPlace(network, beside, cycleRecord(network))) return false;
+  if (!runCycleInPlace(network, beside, cycleRecord(network), undefined, record.junctions)) return false;
   return slow.every((at) => {
     let expected = 0;
     for (let c = 0; c < p; c++) expected += answer[at * p + c]! * by[c]!;
