@@ -11,7 +11,7 @@ export const FORM_FACTOR = Math.PI / (2 * Math.SQRT2);
 export function averageVolts(point: OperatingPoint, p: number, q: number): number {
   const trueRms = predictReading(point, "vac", p, q).value;
   if (!point.periodic) return trueRms;
-  const wave = point.periodic.state.wave(p, q);
+  const wave = point.periodic.wave(p, q);
   const mean = wave.reduce((sum, v) => sum + v, 0) / wave.length;
   let [rectified, square] = [0, 0];
   for (const v of wave) {

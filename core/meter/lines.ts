@@ -1,16 +1,14 @@
 import {
   isHeldByDiodes,
-  loadedVolts,
   siemensOf,
   throughPair,
   type Circuit,
-  type LoadedVolts,
-  type PeriodicState,
   type Control,
   type DomainView,
   type OperatingPoint,
   type Split,
 } from "#core/circuit/index.ts";
+import { loadedOrKnown } from "./loadedPairs.ts";
 import { OHM_VOLTS, ohmRange, refineOhms } from "./deadLines.ts";
 import { INPUT_OHMS, OVERLOAD_OHMS } from "./meter.ts";
 import {
@@ -116,7 +114,7 @@ function keepRest(point: OperatingPoint, lines: Lines, view: DomainView, base: B
       value: lines.value.slice(),
       spread: lines.spread.slice(),
       slope: lines.slope.slice(),
-      cycle: point.periodic?.state,
+      cycle: point.periodic,
       controls: point.circuit.controls,
     };
 }
@@ -154,7 +152,7 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
   const base = responsesOf(lines, point, view.base);
   const levers = leversOf(point, view, base.branches);
   const harmonics = harmonicsOf(point, lines, base);
-  const comparable = base.rest !== undefined && base.rest.cycle === point.periodic?.state;
+  const comparable = base.rest !== undefined && base.rest.cycle === point.periodic;
   const supplyVolts = point.circuit.branches.reduce((most, b) => max(most, abs(b.acVolts)), 0);
   const width = base.branches.length;
   const kernelSize = sizeOf(view.kernel);
@@ -170,7 +168,7 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     const size = sqrt(vr * vr + vi * vi);
     const impedance = sqrt(zRe * zRe + zIm * zIm);
     const loaded = inputOhms + zRe;
-    const beyond = harmonics ? harmonics[m]! * point.periodic!.scale : 0;
+    const beyond = harmonics ? harmonics[m]! : 0;
     const value = (sqrt(size * size + beyond * beyond) * inputOhms) / sqrt(loaded * loaded + zIm * zIm);
     const ghost = (PICK_UP * supplyVolts * impedance) / (impedance + inputOhms);
     let variance = ghost * ghost + nearZero(value, supplyVolts);
@@ -239,10 +237,11 @@ function refineLoaded(
     const q = lines.q[m]!;
     if (p === q) continue;
     readRanks(part === "mean" ? point.dc : point.ac, p, q, base.zRe[m]!, base.zIm[m]!);
-    const loose = point.periodic?.state.loose(p, q);
+    const loose = point.periodic?.loose(p, q);
     const impedance = loose?.ohms ?? sqrt(zRe * zRe + zIm * zIm);
     if (impedance < LOADS * inputOhms || !(loose?.byDiodes ?? isHeldByDiodes(point, p, q))) continue;
-    const loaded = loadedOrKnown(point, p, q, inputOhms, impedance, lines.value[m]!);
+    const mean = { ohms: sqrt(zRe * zRe + zIm * zIm), volts: lines.value[m]! };
+    const loaded = loadedOrKnown(point, p, q, inputOhms, impedance, mean);
     if (!loaded) continue;
     // The tolerances of a network that only diodes hold were taken where it is not: they tell no more than this.
     lines.spread[m] = sqrt(
@@ -251,45 +250,6 @@ function refineLoaded(
     lines.value[m] = loaded[part];
     lines.slope[m] = part === "mean" && lines.slope[m] === 0 ? 0 : loaded[part];
   }
-}
-
-interface KnownLoaded {
-  readonly impedance: number;
-  readonly linear: number;
-  readonly scale: number;
-  readonly loaded: LoadedVolts;
-}
-
-/** Loaded pairs of a cycle, by pair and meter; a fault elsewhere leaves them as they are, but for the cycle's scale. */
-const loadedIn = new WeakMap<PeriodicState, Map<string, KnownLoaded[]>>();
-const SAME_LOADING = 0.01;
-
-function loadedOrKnown(
-  point: OperatingPoint,
-  p: number,
-  q: number,
-  inputOhms: number,
-  impedance: number,
-  linear: number,
-): LoadedVolts | undefined {
-  const cycle = point.periodic;
-  if (!cycle) return loadedVolts(point, p, q, inputOhms);
-  let pairs = loadedIn.get(cycle.state);
-  if (!pairs) loadedIn.set(cycle.state, (pairs = new Map<string, KnownLoaded[]>()));
-  const key = `${p},${q},${inputOhms}`;
-  let list = pairs.get(key);
-  if (!list) pairs.set(key, (list = []));
-  const near = (a: number, b: number, floor: number) => abs(a - b) <= SAME_LOADING * abs(b) + floor;
-  const known = list.find(
-    (k) => near(impedance, k.impedance, 0) && near(linear / cycle.scale, k.linear / k.scale, 0.01),
-  );
-  if (known) {
-    const share = cycle.scale / known.scale;
-    return { mean: share * known.loaded.mean, alternating: share * known.loaded.alternating };
-  }
-  const loaded = loadedVolts(point, p, q, inputOhms);
-  if (loaded) list.push({ impedance, linear, scale: cycle.scale, loaded });
-  return loaded;
 }
 
 /** V DC, signed: red minus black. It follows the mains through the rectifiers. */

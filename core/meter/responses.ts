@@ -47,8 +47,7 @@ export interface BaseResponses {
   };
   /** Of the cycle they were taken from: volts beyond mean and fundamental, by line. */
   harmonics?: {
-    readonly state: PeriodicState;
-    readonly network: PeriodicState;
+    readonly periodic: PeriodicState;
     readonly volts: Float64Array;
   };
 }
@@ -138,12 +137,10 @@ export function harmonicsOf(
 ): Float64Array | undefined {
   const { periodic } = point;
   if (!periodic) return undefined;
-  const { state, network = state } = periodic;
-  if (base.harmonics?.state !== state || base.harmonics.network !== network)
+  if (base.harmonics?.periodic !== periodic)
     base.harmonics = {
-      state,
-      network,
-      volts: Float64Array.from(lines.p, (p, m) => network.harmonics(p, lines.q[m]!, state)),
+      periodic,
+      volts: Float64Array.from(lines.p, (p, m) => periodic.harmonics(p, lines.q[m]!)),
     };
   return base.harmonics.volts;
 }

@@ -80,6 +80,28 @@ export function transferInto(
   out[1] = im;
 }
 
+/**
+ * A response Z·u of a base without imaginary parts, as the changed domain has it: Z·u − left·K·(right·u).
+ * @param z Z·u, n
+ * @param read u along a row: what injections u make of a row of responses
+ */
+export function changedResponse(
+  { left, right, kernel }: DomainView,
+  z: Float64Array,
+  read: (row: Float64Array) => number,
+): Float64Array {
+  const k = left.length;
+  if (k === 0) return z;
+  const rows = right.map((row) => read(row.re));
+  const x = z.slice();
+  left.forEach(({ re }, i) => {
+    let share = 0;
+    for (let j = 0; j < k; j++) share += kernel.re[i * k + j]! * rows[j]!;
+    if (share !== 0) for (let t = 0; t < x.length; t++) x[t]! -= share * re[t]!;
+  });
+  return x;
+}
+
 /** Kernel times the rows' differences across the pair: two numbers a rank. */
 export function throughPair({ right, kernel }: DomainView, a: number, b: number): Float64Array {
   const k = right.length;

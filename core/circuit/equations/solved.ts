@@ -11,15 +11,8 @@ export interface Solved {
   readonly circuit: Circuit;
   readonly ac: DomainView;
   readonly dc: DomainView;
-  /** Where diodes are swung by the mains: the cycle that repeats, and by how much larger than it things are here. */
-  readonly periodic: Cycle | undefined;
-}
-
-export interface Cycle {
-  readonly state: PeriodicState;
-  readonly scale: number;
-  /** Cycle of the network that stands nearest to this one, where it is not the one that drives. */
-  readonly network?: PeriodicState;
+  /** Where diodes are swung by the mains: the cycle that repeats. */
+  readonly periodic: PeriodicState | undefined;
 }
 
 /** A solved circuit with the settings that made it. */
@@ -28,7 +21,11 @@ export interface AtRest extends Solved {
 }
 
 /** A domain is solved when it is first looked at: a dead unit never needs its phasors, nor most live ones the other. */
-export function solvedWhenAsked(circuit: Circuit, base: Solved | undefined, periodic?: Cycle): Solved {
+export function solvedWhenAsked(
+  circuit: Circuit,
+  base: Solved | undefined,
+  periodic?: PeriodicState,
+): Solved {
   let ac: DomainView | undefined;
   let dc: DomainView | undefined;
   return {
@@ -118,9 +115,7 @@ export function amps(solved: Solved, index: number): number {
 
 /** RMS of V(a) − V(b) beyond its mean and its fundamental, V. */
 export function harmonicsAcross({ periodic }: Solved, a: number, b: number): number {
-  if (!periodic) return 0;
-  const { state, scale, network = state } = periodic;
-  return scale * network.harmonics(a, b, state);
+  return periodic?.harmonics(a, b) ?? 0;
 }
 
 /** Size of a branch's current in one domain, A. Without a source in that domain nothing flows, and nothing is solved. */

@@ -136,6 +136,4 @@ export interface MeanRegulator {
   readonly amps: number;
   readonly acRe: number;
   readonly acIm: number;
-  /** It holds its output all along, with the input nowhere near its dropout. */
-  readonly steady: boolean;
 }

@@ -31,9 +31,15 @@ let kept = 0;
 export function recall(network: Network, signature: Float64Array): Recalled {
   let near: Known | undefined;
   let least = Infinity;
-  for (const known of shapes.get(shapeOf(network)) ?? []) {
+  const list = shapes.get(shapeOf(network)) ?? [];
+  // The latest are the likeliest: one fault is solved in one situation after the other.
+  for (let i = list.length - 1; i >= 0; i--) {
+    const known = list[i]!;
     const apart = distance(signature, known.signature, least);
-    if (apart === 0) return { same: known };
+    if (apart === 0) {
+      list.push(...list.splice(i, 1));
+      return { same: known };
+    }
     if (apart >= least || !known.settled) continue;
     least = apart;
     near = known;

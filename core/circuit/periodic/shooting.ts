@@ -24,6 +24,9 @@ const FARTHEST = 0.5;
 /** A known answer is kept while every step leaves no more than this share of the distance. */
 const KEPT_WHILE = 0.25;
 const LEAST_SHARE = 1 / 32;
+/** A step is one forward if it takes this share of what it could, or leaves no more than that of what a cycle moves. */
+const LEAST_GAIN = 0.05;
+const GAP_GAIN = 0.8;
 /** How far beside the cycle it is tried once more, and how far from the expected answer it may come out. */
 const DISTURBED = 0.01;
 const UNEXPECTED = 0.3;
@@ -51,7 +54,7 @@ export function shoot(network: Network, start?: Settled): Settled | undefined {
   let answer: Float64Array | undefined = usable ? start.answer : undefined;
   let known = usable;
   let guess = usable ? start.record.junctions : undefined;
-  let best: { y: Float64Array; step: Float64Array; far: number } | undefined;
+  let best: { y: Float64Array; step: Step; far: number; gap: number } | undefined;
   let share = 1;
   let patience = usable ? 0 : FIRST_CYCLES;
   let cycles = 0;
@@ -78,6 +81,7 @@ export function shoot(network: Network, start?: Settled): Settled | undefined {
     if (!delta) return undefined;
     const far = slow.reduce((most, at, s) => Math.max(most, Math.abs(delta[s]!) / scale[at]!), 0);
     const restless = moved(y, image, scale, 4 * m);
+    const gap = slow.reduce((most, at) => Math.max(most, Math.abs(image[at]! - y[at]!) / scale[at]!), 0);
     if (far < STILL && restless < 50 * STILL) {
       // An answer that was carried over has proved itself if its steps left no more than a known share each time.
       if (known && best && far <= KEPT_WHILE * best.far) return { state: image, record, answer: answer! };
@@ -97,11 +101,13 @@ export function shoot(network: Network, start?: Settled): Settled | undefined {
       best = undefined;
       continue;
     }
-    if (best && far > 0.95 * best.far) {
+    // A step that was cut short can do no more than its share; down a junction's curve the way left to go stays as long,
+    // step after step, while what a cycle still moves dwindles.
+    if (best && far > (1 - LEAST_GAIN * best.step.share) * best.far && gap > GAP_GAIN * best.gap) {
       // Half the step is tried: above its point a capacitor answers unlike below it.
       if (share > LEAST_SHARE) {
         share /= 2;
-        y = best.y.map((v, i) => v + share * best!.step[i]!);
+        y = best.y.map((v, i) => v + share * best!.step.by[i]!);
         continue;
       }
       best = undefined;
@@ -111,9 +117,9 @@ export function shoot(network: Network, start?: Settled): Settled | undefined {
       continue;
     }
     const step = wholeStep(image, y, answer!, delta, slow, scale, m);
-    best = { y, step, far };
+    best = { y, step, far, gap };
     share = 1;
-    y = y.map((v, i) => v + step[i]!);
+    y = y.map((v, i) => v + step.by[i]!);
   }
   return undefined;
 }
@@ -178,6 +184,12 @@ function newtonStep(
   return solveManyInPlace(a, gap, p, 1) ? gap : undefined;
 }
 
+/** By how much a state is to be moved, and which share of the way to go that is. */
+interface Step {
+  readonly by: Float64Array;
+  readonly share: number;
+}
+
 /** The step of the whole state: to the image, and on by what the slow entries' own step makes of it. */
 function wholeStep(
   image: Float64Array,
@@ -187,14 +199,14 @@ function wholeStep(
   slow: readonly number[],
   scale: Float64Array,
   m: number,
-): Float64Array {
+): Step {
   const p = slow.length;
   let share = 1;
   slow.forEach((at, s) => (share = Math.min(share, (FARTHEST * scale[at]!) / Math.abs(delta[s]!))));
-  const step = image.map((v, i) => v - y[i]!);
+  const by = image.map((v, i) => v - y[i]!);
   for (let i = 0; i < 4 * m; i++)
-    for (let c = 0; c < p; c++) step[i]! += share * answer[i * p + c]! * delta[c]!;
-  return step;
+    for (let c = 0; c < p; c++) by[i]! += share * answer[i * p + c]! * delta[c]!;
+  return { by, share };
 }
 
 function moved(y: Float64Array, image: Float64Array, scale: Float64Array, entries: number): number {

@@ -36,7 +36,7 @@ export function loadedVolts(
 ): LoadedVolts | undefined {
   const { circuit, periodic, settings } = point;
   if (periodic) {
-    const state = periodicState(circuit, periodic.state, { a: p, b: q, ohms });
+    const state = periodicState(circuit, periodic, { a: p, b: q, ohms });
     if (!state) return undefined;
     const wave = state.wave(p, q);
     const mean = wave.reduce((sum, v) => sum + v, 0) / wave.length;

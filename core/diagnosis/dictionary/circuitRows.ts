@@ -221,7 +221,7 @@ function readsAlike(fn: MeterFunction, a: OperatingPoint, b: OperatingPoint): bo
     case "lowz":
     case "aac":
     case "hz":
-      return a.ac === b.ac && a.periodic?.state === b.periodic?.state;
+      return a.ac === b.ac && a.periodic === b.periodic;
     case "vdc":
     case "mv":
     case "adc":
