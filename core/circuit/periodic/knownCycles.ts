@@ -6,7 +6,7 @@ import type { Settled } from "./shooting.ts";
  * leave a supply's ports as they were, and those that do not are near to something that was solved before.
  */
 interface Known {
-  readonly signature: Float64Array;
+  readonly signature: Signature;
   /** undefined where none was found. */
   readonly settled: Settled | undefined;
 }
@@ -19,16 +19,25 @@ export interface Recalled {
 }
 
 const MOST_KEPT = 384;
-/** Two numbers (Ω, V, A) that differ by less than this share of them, or by less than this, are one. */
-const SAME_SHARE = 1e-6;
-const SAME_SIZE = 1e-6;
+/** All that a cycle's equations are made of: what holds charge or current sees, then the rest; Ω, V, A. */
+export interface Signature {
+  readonly fine: Float64Array;
+  readonly coarse: Float64Array;
+}
+
+/**
+ * Two numbers that differ by less than this share of them, or by less than this, are one. What a capacitor sees is
+ * mostly its own companion, a load of many kilohms the sixth digit of it.
+ */
+const FINE = 1e-10;
+const COARSE = 1e-6;
 
 /** By shape: networks of one shape have states of one kind. The oldest are forgotten first. */
 const shapes = new Map<string, Known[]>();
 let kept = 0;
 
 /** What is known of a network. */
-export function recall(network: Network, signature: Float64Array): Recalled {
+export function recall(network: Network, signature: Signature): Recalled {
   let near: Known | undefined;
   let least = Infinity;
   const list = shapes.get(shapeOf(network)) ?? [];
@@ -47,7 +56,7 @@ export function recall(network: Network, signature: Float64Array): Recalled {
   return near?.settled ? { near: near.settled } : {};
 }
 
-export function keep(network: Network, signature: Float64Array, settled: Settled | undefined): void {
+export function keep(network: Network, signature: Signature, settled: Settled | undefined): void {
   const shape = shapeOf(network);
   const list = shapes.get(shape) ?? [];
   shapes.set(shape, list);
@@ -64,35 +73,54 @@ function shapeOf({ hertz, reactive, slow, groups, t }: Network): string {
   return `${hertz}/${reactive.length}/${t.length}/${slow.join()}/${ports.join("/")}`;
 }
 
-/** Everything that a cycle's equations are made of, in one row. */
-export function signatureOf(network: Network): Float64Array {
+export function signatureOf(network: Network): Signature {
   const { ohms, henries, farads, dcVolts, acVolts, steadyAt, swingAt, steadyOut, swingOut, t, tOut } =
     network;
-  const parts = [ohms, henries, farads, dcVolts, acVolts, steadyAt, swingAt, steadyOut, swingOut, t, tOut];
-  for (const { ports } of network.groups)
-    parts.push(
-      // A junction by its volts at 1 A, not by its saturation current: 10⁻⁹ and 10⁻¹² A are no less than 10⁻⁶ apart.
-      Float64Array.from(
-        ports.diodes.flatMap((d) => [Math.log(d.saturation), d.emission, d.seriesOhms, d.offsetVolts]),
-      ),
-      Float64Array.from(ports.passes.flatMap(({ volts, dropout, limit }) => [volts, dropout, limit])),
-    );
-  const signature = new Float64Array(parts.reduce((sum, p) => sum + p.length, 0));
+  const m = ohms.length;
+  const n = steadyAt.length;
+  const own = ohms.map((_, i) => i);
+  const seen = [...own].flatMap((i) => [steadyAt[i]!, swingAt[i]!, ...own.map((j) => t[i * n + j]!)]);
+  const groups = network.groups.flatMap(({ ports }) => [
+    // A saturation current by its logarithm: 10⁻⁹ A and 10⁻¹² A are no less apart than 1 A and 1 mA.
+    ports.diodes.flatMap((d) => [Math.log(d.saturation), d.emission, d.seriesOhms, d.offsetVolts]),
+    ports.passes.flatMap(({ volts, dropout, limit }) => [volts, dropout, limit]),
+  ]);
+  return {
+    fine: joined([ohms, henries, farads, dcVolts, acVolts, seen]),
+    coarse: joined([
+      steadyAt.subarray(m),
+      swingAt.subarray(m),
+      steadyOut,
+      swingOut,
+      t.subarray(m * n),
+      tOut,
+      ...groups,
+    ]),
+  };
+}
+
+function joined(parts: readonly ArrayLike<number>[]): Float64Array {
+  const all = new Float64Array(parts.reduce((sum, p) => sum + p.length, 0));
   let at = 0;
   for (const part of parts) {
-    signature.set(part, at);
+    all.set(part, at);
     at += part.length;
   }
-  return signature;
+  return all;
 }
 
 /** Sum of relative differences of the entries that differ; 0 where none does. No further than `most`. */
-function distance(a: Float64Array, b: Float64Array, most: number): number {
+function distance(a: Signature, b: Signature, most: number): number {
+  const fine = apart(a.fine, b.fine, FINE, most);
+  return fine < most ? fine + apart(a.coarse, b.coarse, COARSE, most - fine) : fine;
+}
+
+function apart(a: Float64Array, b: Float64Array, same: number, most: number): number {
   let sum = 0;
   for (let i = 0; i < a.length && sum < most; i++) {
-    const apart = Math.abs(a[i]! - b[i]!);
+    const gap = Math.abs(a[i]! - b[i]!);
     const size = Math.max(Math.abs(a[i]!), Math.abs(b[i]!));
-    if (apart > SAME_SHARE * size + SAME_SIZE) sum += apart / size;
+    if (gap > same * size + same) sum += gap / size;
   }
   return sum;
 }
