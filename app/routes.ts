@@ -16,5 +16,6 @@ export default [
   route("jobs/:job/stream", "routes/job-stream.ts"),
   route("jobs/:job/files", "routes/job-files.ts"),
   route("files/:file", "routes/file.ts"),
+  route("dictionaries/:engine/:hash", "routes/dictionary.ts"),
   route("settings/choices", "routes/choices.ts"),
 ] satisfies RouteConfig;

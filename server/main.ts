@@ -6,6 +6,7 @@ import compression from "compression";
 import express from "express";
 import { pino } from "pino";
 import type { ServerBuild } from "react-router";
+import { prepareLibrary } from "./workers/analysis.ts";
 
 /**
  * Serves the built application on the loopback address. Prints one line "listening on http://…" when ready, and ends
@@ -36,6 +37,8 @@ app.all("/{*rest}", createRequestHandler({ build }));
 
 const server = app.listen(Number(process.env["PORT"] ?? 0), "127.0.0.1", () => {
   process.stdout.write(`listening on http://127.0.0.1:${(server.address() as AddressInfo).port}\n`);
+  // Without them pages only wait longer.
+  prepareLibrary().catch((error: unknown) => log.warn(error, "the library's dictionaries are not all there"));
 });
 server.on("error", (error) => {
   log.error(error);

@@ -76,7 +76,7 @@ function heardText(unit: UnitModel, { body }: JobEvent, who: string): string {
 }
 
 /** The job's one screen: band, course, ledger; what next, what was found, who is left. */
-export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
+export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobView; dictionary: string }) {
   // A job keeps the model it was opened with, so a fresh copy of the job does not mean another unit.
   const [unit] = useState(job.unit);
   useFreshJob();
@@ -87,7 +87,7 @@ export function JobWorkspace({ job, first }: { job: Job; first: JobView }) {
     setHeard(heardText(unit, event, nameOf.get(event.person) ?? event.person)),
   );
   const [order, setOrder] = useState<Order>("information");
-  const { view, ranking, progress, trouble, ask } = useDiagnosis(unit, events, order, first);
+  const { view, ranking, progress, trouble, ask } = useDiagnosis(unit, dictionary, events, order, first);
   const [open, setOpen] = useState<Open>();
   // The check in hand: it stays on the card while the power is changed for it, whatever then ranks first.
   const [inHand, setInHand] = useState<string>();

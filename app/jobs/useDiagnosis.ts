@@ -18,9 +18,11 @@ export interface Diagnosis {
 
 /**
  * The job's view for the events at hand: the server's at first, the browser worker's once it is ready.
+ * @param address where the unit's dictionary is to be had
  */
 export function useDiagnosis(
   unit: UnitModel,
+  address: string,
   events: readonly JobEvent[],
   order: Order,
   first: JobView,
@@ -37,7 +39,7 @@ export function useDiagnosis(
     const thread = new Worker(new URL("../workers/diagnosis.worker.ts", import.meta.url), { type: "module" });
     const remote = wrap<DiagnosisWorker>(thread);
     thread.onerror = () => setTrouble("The diagnosis stopped working in this browser. Load the page again.");
-    ready.current = remote.open(unit, proxy(setProgress)).then(() => {
+    ready.current = remote.open(unit, address, proxy(setProgress)).then(() => {
       setProgress(undefined);
       return remote;
     });
@@ -61,7 +63,7 @@ export function useDiagnosis(
       thread.terminate();
       aside?.terminate();
     };
-  }, [unit]);
+  }, [unit, address]);
 
   useEffect(() => {
     const turn = ++asked.current;

@@ -1,5 +1,6 @@
 import { data } from "react-router";
 import { readJob } from "#server/jobs/readJob.ts";
+import { dictionaryAddress } from "#server/units/dictionaries.ts";
 import { analyseJob } from "#server/workers/analysis.ts";
 import type { Route } from "./+types/job";
 import { JobWorkspace } from "../components/JobWorkspace.tsx";
@@ -18,7 +19,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     throw data("There is no job at this address. It may have been opened in another shop's Zygodrome.", {
       status: 404,
     });
-  return { job, view: await analyseJob(job) };
+  return { job, view: await analyseJob(job), dictionary: dictionaryAddress(job.modelHash) };
 }
 
 /** The page keeps its own log of events once it is open; a revalidation would only send the same job again. */
@@ -31,5 +32,6 @@ export const shouldRevalidate = ({
 }) => (formAction === "/settings/choices" ? false : defaultShouldRevalidate);
 
 export default function JobPage({ loaderData }: Route.ComponentProps) {
-  return <JobWorkspace key={loaderData.job.id} job={loaderData.job} first={loaderData.view} />;
+  const { job, view, dictionary } = loaderData;
+  return <JobWorkspace key={job.id} job={job} first={view} dictionary={dictionary} />;
 }

@@ -1,7 +1,8 @@
 import { expose } from "comlink";
-import { buildDictionary, type Dictionary } from "#core/diagnosis/index.ts";
+import { buildDictionary, unpackDictionary, type Dictionary } from "#core/diagnosis/index.ts";
 import { orderView, questionAt, viewJob, whatIf, wiringView } from "#core/job/index.ts";
 import { symptomTable } from "#core/sequence/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
 import type { DiagnosisWorker } from "./diagnosisProtocol.ts";
 
 let dictionary: Dictionary | undefined;
@@ -11,9 +12,19 @@ function opened(): Dictionary {
   return dictionary;
 }
 
+/** The dictionary that the server has; undefined where it has none, cannot be reached, or has it of another version. */
+async function fetched(unit: UnitModel, address: string): Promise<Dictionary | undefined> {
+  try {
+    const response = await fetch(address);
+    return response.ok ? unpackDictionary(unit, new Uint8Array(await response.arrayBuffer())) : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
 const worker: DiagnosisWorker = {
-  async open(unit, report) {
-    dictionary = buildDictionary(unit, (done) => report(done));
+  async open(unit, address, report) {
+    dictionary = (await fetched(unit, address)) ?? buildDictionary(unit, (done) => report(done));
     // The first view compiles the code that every later one runs.
     viewJob(dictionary, []);
   },

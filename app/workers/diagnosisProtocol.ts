@@ -13,8 +13,11 @@ import type { Fault, UnitModel } from "#core/unit/index.ts";
 
 /** What the page asks of its diagnosis worker. */
 export interface DiagnosisWorker {
-  /** Builds the unit's fault dictionary; `report` hears of the progress, 0 to 1. */
-  open(unit: UnitModel, report: (done: number) => void): Promise<void>;
+  /**
+   * Gets the unit's fault dictionary from its address, or builds it where there is none (or no network); `report` hears
+   * of the building's progress, 0 to 1.
+   */
+  open(unit: UnitModel, address: string, report: (done: number) => void): Promise<void>;
   /** The faults whose symptoms are wanted, in the order of the cases; undefined where they are known or there is no sequence. */
   faults(): Promise<readonly (Fault | undefined)[] | undefined>;
   /** What the unit's sequence does under each of these faults; for a thread in which no unit is open. */

@@ -30,6 +30,7 @@ export {
   type Step,
 } from "./planning/cost.ts";
 export { buildDictionary, DictionarySizeError, type Dictionary } from "./dictionary/dictionary.ts";
+export { packDictionary, PackedDictionaryError, unpackDictionary } from "./dictionary/packed.ts";
 export type { AnswerRow, ReadingRow, Row } from "./dictionary/rows.ts";
 export { boardOrComponent, likelyCause, type BoardOrComponent } from "./suspects/causes.ts";
 export { contradictions, type Contradiction } from "./inference/contradictions.ts";

@@ -1,6 +1,8 @@
-import { buildDictionary, type Dictionary } from "#core/diagnosis/index.ts";
+import { buildDictionary, packDictionary, unpackDictionary, type Dictionary } from "#core/diagnosis/index.ts";
 import { viewJob, type JobEvent, type JobView } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
+import { pool } from "../database/pool.ts";
+import { readDictionary, storeDictionary } from "../units/dictionaries.ts";
 
 /** Dictionaries of the units asked about last, by model hash. */
 const kept = new Map<string, Dictionary>();
@@ -9,18 +11,33 @@ const MOST_KEPT = 4;
 export interface AnalysisRequest {
   readonly hash: string;
   readonly unit: UnitModel;
-  readonly events: readonly JobEvent[];
-  /** Also learn what every fault looks like: a complaint is on its way. */
-  readonly prepare?: true;
+  /** The job to look at; without it only the dictionary is wanted. */
+  readonly events?: readonly JobEvent[];
 }
 
 /** Runs in a worker thread: the view of a job, for pages that are read without the browser's own worker. */
-export default function analyse({ hash, unit, events, prepare }: AnalysisRequest): JobView {
+export default async function analyse({ hash, unit, events }: AnalysisRequest): Promise<JobView | undefined> {
   let dictionary = kept.get(hash);
   if (!dictionary) {
+    dictionary = (await stored(hash, unit)) ?? (await built(hash, unit));
     if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
-    kept.set(hash, (dictionary = buildDictionary(unit)));
+    kept.set(hash, dictionary);
   }
-  if (prepare) dictionary.symptoms();
-  return viewJob(dictionary, events);
+  return events && viewJob(dictionary, events);
+}
+
+async function stored(hash: string, unit: UnitModel): Promise<Dictionary | undefined> {
+  const packed = await readDictionary(pool(), hash).catch(() => undefined);
+  try {
+    return packed && unpackDictionary(unit, packed);
+  } catch {
+    return undefined;
+  }
+}
+
+/** A dictionary that cannot be kept is used all the same. */
+async function built(hash: string, unit: UnitModel): Promise<Dictionary> {
+  const dictionary = buildDictionary(unit);
+  await storeDictionary(pool(), hash, packDictionary(dictionary)).catch(() => undefined);
+  return dictionary;
 }

@@ -41,6 +41,12 @@ export class CircuitCache {
     this.guarded = unit.parts.some((p) => CATALOGUE.get(p.type)!.protective);
   }
 
+  /** Takes what is known of a case: what opens, and the states that it gets to and does not. */
+  learn(c: Case, opened: ReadonlySet<string>, reached: ReadonlyMap<string, boolean>): void {
+    this.opened.set(c, opened);
+    this.reached.set(c, new Map(reached));
+  }
+
   /** Runs the sequence under every case, so that each fault's runs share what they have in common. */
   prepare(cases: readonly Case[], report?: (done: number) => void): void {
     cases.forEach((c, i) => {

@@ -1,5 +1,5 @@
 import { setupKey, type UnitModel } from "#core/unit/index.ts";
-import { stateRuns, symptomTable, type SymptomTable } from "#core/sequence/index.ts";
+import { stateRuns, symptomTable, type Symptom, type SymptomTable } from "#core/sequence/index.ts";
 import { listChecks, type Check, type ObservationCheck } from "../planning/checks.ts";
 import { CircuitCache, FALSE_ALARM, HIT_RATE } from "./circuitRows.ts";
 import { appendCases, type AnswerRow, type Row } from "./rows.ts";
@@ -58,6 +58,51 @@ export function buildDictionary(
   const { suspects, cases } = listSuspects(unit);
   const checks = listChecks(unit);
   if (checks.length * cases.length > most) throw new DictionarySizeError(checks.length, cases.length, most);
+  const source = sourceOf(unit, cases);
+  const rows = computeRows(source, suspects, cases, checks, [], report);
+  return assemble(source, suspects, cases, [...rows.values()]);
+}
+
+/** What a dictionary was computed to be: enough to have it again without solving a circuit. */
+export interface KnownDictionary {
+  /** In the order of the unit's checks, of its cases each. */
+  readonly rows: readonly Row[];
+  /** By case: what protects and opens, and the states it does not get to. */
+  readonly opened: readonly (readonly string[])[];
+  readonly missed: readonly (readonly string[])[];
+  readonly chattering: readonly string[];
+  /** How an ordinary run looks under each case; undefined for a unit without a sequence. */
+  readonly symptoms: readonly Symptom[] | undefined;
+}
+
+/** Everything that is computed of a dictionary, with its symptoms. */
+export function knownOf(dictionary: Dictionary): KnownDictionary {
+  const { unit, cases, rows, chattering } = dictionary;
+  const states = unit.states.map((s) => s.id);
+  return {
+    rows,
+    opened: cases.map((_, i) => [...dictionary.opens(i)]),
+    missed: cases.map((_, i) => states.filter((s) => !dictionary.reaches(i, s))),
+    chattering,
+    symptoms: dictionary.symptoms()?.rows,
+  };
+}
+
+/** The dictionary that was known of this very unit. */
+export function restoreDictionary(unit: UnitModel, known: KnownDictionary): Dictionary {
+  const { suspects, cases } = listSuspects(unit);
+  const source = sourceOf(unit, cases);
+  cases.forEach((c, i) => {
+    const missed = new Set(known.missed[i]);
+    const reached = new Map(unit.states.map((s) => [s.id, !missed.has(s.id)]));
+    source.circuits.learn(c, new Set(known.opened[i]), reached);
+  });
+  source.circuits.chattering.push(...known.chattering);
+  if (known.symptoms) source.acceptSymptoms({ healthy: stateRuns(unit).run([]), rows: known.symptoms });
+  return assemble(source, suspects, cases, known.rows);
+}
+
+function sourceOf(unit: UnitModel, cases: readonly Case[]): Source {
   let table: SymptomTable | undefined;
   const symptoms = (ongoing?: (done: number) => void) => {
     if (!unit.sequence) return undefined;
@@ -67,7 +112,7 @@ export function buildDictionary(
       ongoing,
     ));
   };
-  const source: Source = {
+  return {
     unit,
     singles: cases,
     circuits: new CircuitCache(unit),
@@ -80,8 +125,6 @@ export function buildDictionary(
       table ??= computed;
     },
   };
-  const rows = computeRows(source, suspects, cases, checks, [], report);
-  return assemble(source, suspects, cases, [...rows.values()]);
 }
 
 /** What every dictionary of one unit is computed from. */
