@@ -69,12 +69,13 @@ export class Cards {
     this.lines.push(`${this.name("c", tag)} ${a} ${b} ${farads}`);
   }
   /** An EMF that raises `a` over `b`: DC, or AC by its RMS value in phase with the mains. */
+  /** The mains comes on at its crest, so that no core keeps a direct flux for seconds. */
   v(tag: string, a: string, b: string, dc: number, acRms: number, hertz: number): void {
     const name = this.name("v", tag);
     this.lines.push(
       acRms === 0
         ? `${name} ${a} ${b} dc ${dc}`
-        : `${name} ${a} ${b} dc ${dc} ac ${acRms} sin(${dc} ${acRms * Math.SQRT2} ${hertz})`,
+        : `${name} ${a} ${b} dc ${dc} ac ${acRms} sin(${dc} ${acRms * Math.SQRT2} ${hertz} 0 0 90)`,
     );
   }
   /** A source of no volts in series, whose current tells a coil's. Returns its name. */

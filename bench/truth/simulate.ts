@@ -118,17 +118,18 @@ export class Simulated {
   }
 
   /** Every net once, tied to the reference as lightly as may be. */
-  private ties(cards: readonly string[]): string[] {
+  private ties(cards: readonly string[], ohms: number): string[] {
     const nodes = new Set<string>();
     for (const card of cards) for (const word of card.split(/\s+/)) if (/^[ni]_/.test(word)) nodes.add(word);
-    return [...nodes].map((n, i) => `rtie${i} ${n} 0 ${TIE}`);
+    return [...nodes].map((n, i) => `rtie${i} ${n} 0 ${ohms}`);
   }
 
-  private run(cards: readonly string[], control: readonly string[]): string {
+  /** @param ties how often every net is tied */
+  private run(cards: readonly string[], control: readonly string[], ties = 1): string {
     const deck = [
       "* written by the truth bench",
       ...cards,
-      ...this.ties(cards),
+      ...this.ties(cards, (this.swings() ? SWUNG_TIE : TIE) / ties),
       this.swings()
         ? ".options gmin=1e-13 reltol=1e-4 abstol=1e-9 vntol=1e-6 itl1=500 itl4=100"
         : ".options gmin=1e-13 reltol=1e-6 abstol=1e-13 vntol=1e-9 itl1=500",
@@ -158,18 +159,24 @@ export class Simulated {
 
   private period(): string {
     const step = 1 / (this.unit.hertz * 200);
-    const seconds = SETTLE_CYCLES / this.unit.hertz;
-    return `tran ${step} ${seconds} ${(SETTLE_CYCLES - 2) / this.unit.hertz} ${step} uic`;
+    // A little more on both sides than is measured: the last step of a window must be there.
+    const [from, to] = [SETTLE_CYCLES - 2.5, SETTLE_CYCLES].map((cycles) => cycles / this.unit.hertz);
+    return `tran ${step} ${to} ${from} ${step} uic`;
   }
 
-  /** Mean and RMS of vectors over the last whole cycles, printed under labels. */
+  /**
+   * Mean of a vector over the last whole cycles, and RMS of what is left of it without its mean, printed under labels: a
+   * ripple of millivolts on hundreds of volts is not to be had as a difference of squares.
+   */
   private measure(label: string, vector: string): string[] {
-    const from = (SETTLE_CYCLES - 2) / this.unit.hertz;
-    const to = SETTLE_CYCLES / this.unit.hertz;
+    // From where the mains goes through zero: what a window's edge misses there is next to nothing.
+    const from = (SETTLE_CYCLES - 2.25) / this.unit.hertz;
+    const to = (SETTLE_CYCLES - 0.25) / this.unit.hertz;
     return [
       `let x_${label} = ${vector}`,
       `meas tran m_${label} avg x_${label} from=${from} to=${to}`,
-      `meas tran r_${label} rms x_${label} from=${from} to=${to}`,
+      `let y_${label} = x_${label} - m_${label}`,
+      `meas tran r_${label} rms y_${label} from=${from} to=${to}`,
       `echo VALUE ${label} $&m_${label} $&r_${label}`,
     ];
   }
@@ -179,6 +186,7 @@ export class Simulated {
     vectors: readonly string[],
     swings: boolean,
     more: readonly string[] = [],
+    ties = 1,
   ): { dc: number; ac: number }[] {
     const cards = [...this.cards(), ...more];
     const result = vectors.map(() => ({ dc: NaN, ac: NaN }));
@@ -188,13 +196,15 @@ export class Simulated {
         const eased = cards.map((card) =>
           card.startsWith(".model") ? card.replace(/\)$/, ` cjo=${farads})`) : card,
         );
-        const output = this.run(eased, [
+        const control = [
           this.period(),
+          // Even steps: over uneven ones the mean of 170 V of sine is out by some hundredths of a volt.
+          "linearize",
           ...vectors.flatMap((v, i) => this.measure(String(i), v)),
-        ]);
+        ];
+        const output = this.run(eased, control, ties);
         for (const [, i, mean, rms] of output.matchAll(/^VALUE (\d+) (\S+) (\S+)/gm)) {
-          const [m, r] = [Number(mean), Number(rms)];
-          result[Number(i)] = { dc: m, ac: Math.sqrt(Math.max(0, r * r - m * m)) };
+          result[Number(i)] = { dc: Number(mean), ac: Number(rms) };
         }
         if (result.every((r) => Number.isFinite(r.dc))) return result;
       }
@@ -273,10 +283,13 @@ export class Simulated {
       real.forEach((i, k) => {
         const [a, b] = [pick(i, open[k]!), pick(i, loaded[k]!)];
         // A pair that no meter moves is read with all of them on; the others one by one.
-        values[i] =
-          Math.abs(a - b) <= 1e-3 * Math.abs(a) + 2e-4
-            ? b
-            : pick(i, this.solve([vector(i)], swings, [meter(i, 1e7)])[0]!);
+        if (Math.abs(a - b) <= 1e-3 * Math.abs(a) + 2e-4) {
+          values[i] = b;
+          return;
+        }
+        const own = (ties: number) => pick(i, this.solve([vector(i)], swings, [meter(i, 1e7)], ties)[0]!);
+        // What is left with no ties at all, by the straight line through one tie a net and two.
+        values[i] = swings ? 2 * own(1) - own(2) : own(1);
       });
     }
     pairs.forEach((p, i) => {
@@ -316,7 +329,9 @@ export class NoTruth extends Error {}
 const JUNCTION_FARADS = [0, 1e-11, 1e-10, 1e-9, 1e-8];
 /** A deck that takes longer than this has no answer. */
 const MOST_SECONDS = 25;
-const TIE = 1e10;
+/** A net that nothing holds is tied to the reference so lightly; where junctions are swung, as lightly as a deck can bear. */
+const TIE = 1e12;
+const SWUNG_TIE = 1e10;
 const SETTLE_CYCLES = 90;
 
 interface Watched {
