@@ -249,7 +249,7 @@ export class Simulated {
         part.type === "breaker" ||
         part.type === "rcd"
       )
-        late.push(() => protect(part, own, d));
+        late.push(() => protect(part, own, d, mode));
       else if (decidePart(part, own, d, mode, this.unit.hertz, round)) moved = true;
     }
     // What protects looks at what has otherwise come to rest.
@@ -373,13 +373,19 @@ function watch(part: Part, node: (t: string) => string, id: string): Watched[] {
 
 const size = (r: { dc: number; ac: number }) => Math.hypot(r.dc, r.ac);
 
-function protect(part: Part, own: readonly { dc: number; ac: number }[], d: Decided): boolean {
+function protect(
+  part: Part,
+  own: readonly { dc: number; ac: number }[],
+  d: Decided,
+  fault: TruthFault | undefined,
+): boolean {
   if (d.opened) return false;
   const p = part.parameters as Record<string, number>;
   if (part.type === "rcd") {
     if (own[0]!.ac <= (0.75 * p.milliamps!) / 1000) return false;
   } else {
-    const amps = size(own[0]!) / p.ohms!;
+    const joint = fault?.mode === "high-resistance" ? fault.severity! : 0;
+    const amps = size(own[0]!) / (p.ohms! + joint);
     if (amps <= (part.type === "breaker" ? 1.13 : 1.5) * p.amps!) return false;
   }
   d.opened = true;

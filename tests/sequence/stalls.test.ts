@@ -105,7 +105,8 @@ const STALLS: Readonly<Record<string, readonly Stall[]>> = {
   "prover-pc2": [
     ["RCD1:open", "standby", "", "!MC"],
     ["CB1:open", "standby", "", "!MC"],
-    ["NTC1:open", "retard", "P2", "M2"],
+    // Locked out as the step begins: nothing runs for any time.
+    ["NTC1:open", "retard", "P2", "!M2"],
     ["M2:run-open", "retard", "P3", "!M2"],
     ["Q5:dead", "retard", "P3", "!M2"],
     ["Y1:coil-open", "fill", "P1", "!Y1"],
