@@ -69,6 +69,8 @@ export class StateRuns {
   private readonly worlds = new Map<string, World>();
   private readonly asked = new Map<string, Asked | undefined>();
   private readonly runs = new Map<string, Run>();
+  /** Stands that were told, by state and faults. */
+  private readonly stands = new Map<string, Stand>();
   /** Circuits of stands, by their keys and what is lifted. */
   private readonly circuits = new Map<string, { expanded: ExpandedUnit; healthy: OperatingPoint }>();
 
@@ -104,8 +106,19 @@ export class StateRuns {
     }
   }
 
+  /** Takes where a unit with nothing off stands in a state under faults, so that no run need tell. */
+  learn(state: string, faults: readonly Fault[], stand: Stand): void {
+    this.stands.set(JSON.stringify([state, faults]), stand);
+  }
+
   /** Where the unit stands in a setup under faults. */
   stand(setup: Setup, faults: readonly Fault[]): Stand {
+    const known =
+      setup.lifts.length === 0 ? this.stands.get(JSON.stringify([setup.state, faults])) : undefined;
+    return known ?? this.standByRun(setup, faults);
+  }
+
+  private standByRun(setup: Setup, faults: readonly Fault[]): Stand {
     const state = this.declared(setup.state);
     // What has opened stays open when the supply is off; resetting it is a try, not a reading.
     if (state.power === "dead")

@@ -23,6 +23,7 @@ test("the wiring opens with a key, is searched, walked with arrows, and begins a
   await page.keyboard.press("w");
   const drawing = page.locator("[data-testid=wiring][data-laid=true]");
   await expect(drawing).toBeVisible();
+  await page.getByLabel("Volts shown in").selectOption({ label: "Rinse heat" });
   await expect(drawing).toContainText("◆ 1.200 V off");
   await page.getByLabel("Find a part or a point").fill("TC1");
   await page.keyboard.press("Enter");

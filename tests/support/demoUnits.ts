@@ -13,6 +13,11 @@ export function demoUnits(): ReadonlyMap<string, UnitModel> {
   return new Map(models.map((m) => [m.id, readUnitOrThrow(m)]));
 }
 
+/** One of them afresh, that shares nothing with any other. */
+export function demoUnit(id: string): UnitModel {
+  return demoUnits().get(id)!;
+}
+
 const built = new Map<string, Dictionary>();
 
 /** A demo unit's dictionary, built once a process. */

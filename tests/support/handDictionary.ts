@@ -5,6 +5,7 @@ import {
   type ReadingRow,
   type Suspect,
 } from "#core/diagnosis/index.ts";
+import type { Stand } from "#core/sequence/index.ts";
 import { glasswasher } from "./glasswasher.ts";
 
 /** A way to fail: its item, its chance, and what each check reads then, one entry per size of the fault. */
@@ -63,11 +64,21 @@ export function handDictionary(
     acceptSymptoms: () => undefined,
     opens: () => new Set(),
     reaches: () => true,
+    stand: () => EVERYWHERE,
     withPairs() {
       return this;
     },
   };
 }
+
+/** A unit whose faults are told by hand stands in every state as it is asked to. */
+export const EVERYWHERE: Stand = {
+  key: "",
+  state: { power: "live", positions: {}, celsius: {}, drives: [] },
+  reached: true,
+  opened: [],
+  seconds: Infinity,
+};
 
 const HERE = { state: "standby", lifts: [] };
 

@@ -7,7 +7,7 @@ import {
   type Lines,
   type MeterFunction,
 } from "#core/meter/index.ts";
-import { stateRuns, type Seen, type StateRuns, type Work } from "#core/sequence/index.ts";
+import { stateRuns, type Seen, type Stand, type StateRuns, type Work } from "#core/sequence/index.ts";
 import { CATALOGUE, setupKey, type Fault, type Setup, type UnitModel } from "#core/unit/index.ts";
 import type { Check, ObservationCheck, ReadingCheck } from "../planning/checks.ts";
 import type { AnswerRow, ReadingRow, Row } from "./rows.ts";
@@ -41,17 +41,22 @@ export class CircuitCache {
     this.guarded = unit.parts.some((p) => CATALOGUE.get(p.type)!.protective);
   }
 
-  /** Takes what is known of a case: what opens, and the states that it gets to and does not. */
-  learn(c: Case, opened: ReadonlySet<string>, reached: ReadonlyMap<string, boolean>): void {
+  /** Takes what is known of a case: what opens, and where the unit stands in each state. */
+  learn(c: Case, opened: ReadonlySet<string>, stands: ReadonlyMap<string, Stand>): void {
     this.opened.set(c, opened);
-    this.reached.set(c, new Map(reached));
+    for (const [state, stand] of stands) this.runs.learn(state, faultsOf(c), stand);
   }
 
-  /** Runs the sequence under every case, so that each fault's runs share what they have in common. */
+  /** Where the unit stands in a state under a case. */
+  stand(c: Case, state: string): Stand {
+    return this.runs.stand({ state, lifts: [] }, faultsOf(c));
+  }
+
+  /** Runs the sequence under every case that nothing is known of: each fault's runs share what they have in common. */
   prepare(cases: readonly Case[], report?: (done: number) => void): void {
     cases.forEach((c, i) => {
       if (i % 16 === 0) report?.(i / cases.length);
-      this.runs.prepare(faultsOf(c));
+      if (!this.opened.has(c)) this.runs.prepare(faultsOf(c));
     });
   }
 

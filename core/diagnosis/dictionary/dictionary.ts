@@ -1,5 +1,11 @@
 import { setupKey, type UnitModel } from "#core/unit/index.ts";
-import { stateRuns, symptomTable, type Symptom, type SymptomTable } from "#core/sequence/index.ts";
+import {
+  stateRuns,
+  symptomTable,
+  type Stand,
+  type Symptom,
+  type SymptomTable,
+} from "#core/sequence/index.ts";
 import { listChecks, type Check, type ObservationCheck } from "../planning/checks.ts";
 import { CircuitCache, FALSE_ALARM, HIT_RATE } from "./circuitRows.ts";
 import { appendCases, type AnswerRow, type Row } from "./rows.ts";
@@ -24,6 +30,8 @@ export interface Dictionary {
   opens(i: number): ReadonlySet<string>;
   /** Whether a run under case i gets to a state. */
   reaches(i: number, state: string): boolean;
+  /** Where the unit stands in a state under case i. */
+  stand(i: number, state: string): Stand;
   /** The same dictionary with further suspects that are pairs, and their cases. */
   withPairs(more: SuspectList): Dictionary;
   /** Setups in which a case's contacts do not settle, as "suspect id @ setup". */
@@ -67,9 +75,10 @@ export function buildDictionary(
 export interface KnownDictionary {
   /** In the order of the unit's checks, of its cases each. */
   readonly rows: readonly Row[];
-  /** By case: what protects and opens, and the states it does not get to. */
+  /** By case: what protects and opens. */
   readonly opened: readonly (readonly string[])[];
-  readonly missed: readonly (readonly string[])[];
+  /** By state, by case: where the unit stands. */
+  readonly stands: Readonly<Record<string, readonly Stand[]>>;
   readonly chattering: readonly string[];
   /** How an ordinary run looks under each case; undefined for a unit without a sequence. */
   readonly symptoms: readonly Symptom[] | undefined;
@@ -78,11 +87,12 @@ export interface KnownDictionary {
 /** Everything that is computed of a dictionary, with its symptoms. */
 export function knownOf(dictionary: Dictionary): KnownDictionary {
   const { unit, cases, rows, chattering } = dictionary;
-  const states = unit.states.map((s) => s.id);
   return {
     rows,
     opened: cases.map((_, i) => [...dictionary.opens(i)]),
-    missed: cases.map((_, i) => states.filter((s) => !dictionary.reaches(i, s))),
+    stands: Object.fromEntries(
+      unit.states.map(({ id }) => [id, cases.map((_, i) => dictionary.stand(i, id))]),
+    ),
     chattering,
     symptoms: dictionary.symptoms()?.rows,
   };
@@ -93,9 +103,8 @@ export function restoreDictionary(unit: UnitModel, known: KnownDictionary): Dict
   const { suspects, cases } = listSuspects(unit);
   const source = sourceOf(unit, cases);
   cases.forEach((c, i) => {
-    const missed = new Set(known.missed[i]);
-    const reached = new Map(unit.states.map((s) => [s.id, !missed.has(s.id)]));
-    source.circuits.learn(c, new Set(known.opened[i]), reached);
+    const stands = new Map(unit.states.map(({ id }) => [id, known.stands[id]![i]!]));
+    source.circuits.learn(c, new Set(known.opened[i]), stands);
   });
   source.circuits.chattering.push(...known.chattering);
   if (known.symptoms) source.acceptSymptoms({ healthy: stateRuns(unit).run([]), rows: known.symptoms });
@@ -160,6 +169,7 @@ function assemble(
     acceptSymptoms,
     opens: (i) => circuits.opens(cases[i]!),
     reaches: (i, state) => circuits.reaches(cases[i]!, state),
+    stand: (i, state) => circuits.stand(cases[i]!, state),
     row(check) {
       let row = byId.get(check.id);
       if (!row) {

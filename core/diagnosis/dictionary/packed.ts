@@ -1,4 +1,4 @@
-import type { Symptom } from "#core/sequence/index.ts";
+import type { Stand, Symptom } from "#core/sequence/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { listChecks, type Check } from "../planning/checks.ts";
 import { listSuspects } from "../suspects/suspects.ts";
@@ -19,18 +19,24 @@ interface Header {
   readonly narrow: number;
   readonly rows: readonly PackedRow[];
   readonly opened: readonly (readonly string[])[];
-  readonly missed: readonly (readonly string[])[];
+  readonly stands: Readonly<Record<string, PackedStands>>;
   readonly chattering: readonly string[];
   readonly symptoms: readonly PackedSymptom[] | undefined;
 }
 
-const FORMAT = 1;
+const FORMAT = 2;
 
 /** A reading's mean, spread and slope, or an answer's chance and that of "badly". */
 interface PackedRow {
   readonly check: string;
   readonly narrow?: readonly [mean: number, sd: number, slope: number];
   readonly wide?: readonly [chance: number, badly?: number];
+}
+
+/** The stands of one state, each once, and by case the number of its stand. A rest without end has no seconds. */
+interface PackedStands {
+  readonly all: readonly (Omit<Stand, "seconds"> & { readonly seconds: number | null })[];
+  readonly of: readonly number[];
 }
 
 type PackedSymptom = Omit<Symptom, "worked" | "clicked"> & {
@@ -65,7 +71,7 @@ export function packDictionary(dictionary: Dictionary): Uint8Array {
     narrow: narrow.all.length,
     rows,
     opened: known.opened,
-    missed: known.missed,
+    stands: Object.fromEntries(Object.entries(known.stands).map(([id, stands]) => [id, packStands(stands)])),
     chattering: known.chattering,
     symptoms: known.symptoms?.map((s) => ({ ...s, worked: [...s.worked], clicked: [...s.clicked] })),
   };
@@ -88,9 +94,11 @@ export function unpackDictionary(unit: UnitModel, packed: Uint8Array): Dictionar
   // A copy of its own, so that the arrays begin where arrays may.
   const { buffer } = packed.slice();
   const { header, wideAt } = readHeader(buffer);
-  const { cases, opened, missed, chattering } = header;
+  const { cases, opened, chattering } = header;
   const checks = new Map(listChecks(unit).map((c) => [c.id, c]));
   if (listSuspects(unit).cases.length !== cases) throw new PackedDictionaryError("it has other faults");
+  if (unit.states.some((s) => header.stands[s.id]?.of.length !== cases))
+    throw new PackedDictionaryError("it has other states");
   if (checks.size !== header.rows.length || header.rows.some((r) => !checks.has(r.check)))
     throw new PackedDictionaryError("it has other checks");
   const narrowAt = wideAt + 8 * cases * header.wide;
@@ -107,7 +115,9 @@ export function unpackDictionary(unit: UnitModel, packed: Uint8Array): Dictionar
   return restoreDictionary(unit, {
     rows: header.rows.map((row) => rowOf(row, checks.get(row.check)!, narrow, wide)),
     opened,
-    missed,
+    stands: Object.fromEntries(
+      Object.entries(header.stands).map(([id, stands]) => [id, unpackStands(stands)]),
+    ),
     chattering,
     symptoms: header.symptoms?.map((s) => ({
       ...s,
@@ -115,6 +125,25 @@ export function unpackDictionary(unit: UnitModel, packed: Uint8Array): Dictionar
       clicked: new Set(s.clicked),
     })),
   });
+}
+
+function packStands(stands: readonly Stand[]): PackedStands {
+  const numbers = new Map<string, number>();
+  const all: Stand[] = [];
+  const of = stands.map((stand) => {
+    const { key, reached, opened, seconds } = stand;
+    const text = JSON.stringify([key, reached, opened, seconds]);
+    let number = numbers.get(text);
+    if (number === undefined) numbers.set(text, (number = all.push(stand) - 1));
+    return number;
+  });
+  // JSON has no infinity: it becomes null.
+  return { all, of };
+}
+
+function unpackStands({ all, of }: PackedStands): Stand[] {
+  const stands = all.map(({ seconds, ...rest }): Stand => ({ ...rest, seconds: seconds ?? Infinity }));
+  return of.map((i) => stands[i]!);
 }
 
 function readHeader(buffer: ArrayBuffer): { header: Header; wideAt: number } {

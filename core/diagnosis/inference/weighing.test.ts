@@ -12,6 +12,7 @@ import {
   type Evidence,
   type ReadingRow,
 } from "../index.ts";
+import { EVERYWHERE } from "../../../tests/support/handDictionary.ts";
 import { SLIP } from "./likelihood.ts";
 import { normalBelow, normalDensity, readingDensity } from "./normal.ts";
 import { entropy } from "../planning/information.ts";
@@ -81,6 +82,7 @@ function twoSuspects(): Dictionary {
     acceptSymptoms: () => undefined,
     opens: () => new Set(),
     reaches: () => true,
+    stand: () => EVERYWHERE,
     withPairs() {
       return this;
     },
