@@ -15,6 +15,8 @@ export default {
   testEnvironment: "node",
   // A test that builds a whole dictionary takes seconds on an idle machine; speed is measured by the benches.
   testTimeout: 60_000,
+  // Both cores of a small machine: Jest by itself leaves one idle.
+  maxWorkers: 2,
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: { "\\.tsx$": swc(true), "\\.ts$": swc(false) },
   modulePathIgnorePatterns: ["<rootDir>/build", "<rootDir>/.zygodrome"],

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
-import { buildDictionary, type Dictionary } from "#core/diagnosis/index.ts";
+import type { Dictionary } from "#core/diagnosis/index.ts";
 import { readUnitOrThrow, withVariants, type UnitFile, type UnitModel } from "#core/unit/index.ts";
+import { keptDictionary } from "./keptDictionary.ts";
 
 const FOLDER = "demo/units";
 
@@ -20,9 +21,9 @@ export function demoUnit(id: string): UnitModel {
 
 const built = new Map<string, Dictionary>();
 
-/** A demo unit's dictionary, built once a process. */
+/** A demo unit's dictionary, one a process. */
 export function demoDictionary(id: string): Dictionary {
   let dictionary = built.get(id);
-  if (!dictionary) built.set(id, (dictionary = buildDictionary(demoUnits().get(id)!)));
+  if (!dictionary) built.set(id, (dictionary = keptDictionary(demoUnits().get(id)!)));
   return dictionary;
 }

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
-import { buildDictionary, type Dictionary } from "#core/diagnosis/index.ts";
+import type { Dictionary } from "#core/diagnosis/index.ts";
 import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
+import { keptDictionary } from "./keptDictionary.ts";
 
 /** The demo glasswasher's model file, as JSON. */
 export function glasswasherJson(): Record<string, unknown> {
@@ -13,9 +14,9 @@ export function glasswasher(): UnitModel {
 
 let built: Dictionary | undefined;
 
-/** Its dictionary, built once a test file. */
+/** Its dictionary, one a test file. */
 export function glasswasherDictionary(): Dictionary {
-  return (built ??= buildDictionary(glasswasher()));
+  return (built ??= keptDictionary(glasswasher()));
 }
 
 /** Index of a suspect's case, the middle one where its size is unknown. */

@@ -25,12 +25,16 @@ export interface Signature {
   readonly coarse: Float64Array;
 }
 
-/**
- * Two numbers that differ by less than this share of them, or by less than this, are one. What a capacitor sees is
- * mostly its own companion, a load of many kilohms the sixth digit of it.
- */
-const FINE = 1e-10;
-const COARSE = 1e-6;
+/** Two numbers are one where they differ by less than this share of them and this size together. */
+interface Same {
+  readonly share: number;
+  readonly size: number;
+}
+
+/** What a capacitor sees is mostly its own companion, a load of many kilohms the sixth digit of it. */
+const FINE: Same = { share: 1e-10, size: 1e-10 };
+/** What a diode sees floats on its own stand-in of a gigohm, and a line of ohms is the last digits of it. */
+const COARSE: Same = { share: 1e-13, size: 1e-5 };
 
 /** By shape: networks of one shape have states of one kind. The oldest are forgotten first. */
 const shapes = new Map<string, Known[]>();
@@ -115,12 +119,12 @@ function distance(a: Signature, b: Signature, most: number): number {
   return fine < most ? fine + apart(a.coarse, b.coarse, COARSE, most - fine) : fine;
 }
 
-function apart(a: Float64Array, b: Float64Array, same: number, most: number): number {
+function apart(a: Float64Array, b: Float64Array, same: Same, most: number): number {
   let sum = 0;
   for (let i = 0; i < a.length && sum < most; i++) {
     const gap = Math.abs(a[i]! - b[i]!);
     const size = Math.max(Math.abs(a[i]!), Math.abs(b[i]!));
-    if (gap > same * size + same) sum += gap / size;
+    if (gap > same.share * size + same.size) sum += gap / size;
   }
   return sum;
 }

@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
-import { glasswasher } from "../../../tests/support/glasswasher.ts";
-import { buildDictionary, readingCheck, weigh, whatItBetrays } from "../index.ts";
+import { glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
+import { readingCheck, weigh, whatItBetrays } from "../index.ts";
 
-const dictionary = buildDictionary(glasswasher());
+const dictionary = glasswasherDictionary();
 const nothingYet = weigh(dictionary, []);
 const heat = { state: "rinse-heat", lifts: [] };
 const dead = { state: "dead", lifts: [] };
@@ -11,6 +11,7 @@ describe("a reading that no suspect explains", () => {
   test.each([
     ["more than the mains can give: neither fault nor slip", heat, "vac", "P4.3", "P1.2", 900, "unexplained"],
     ["the rail with its sign turned", heat, "vdc", "TP5", "GND", -5, "probes-swapped"],
+    ["a tenth of a volt the wrong way is no sign", heat, "vdc", "TP5", "GND", -0.1, undefined],
     ["5000 mV taken for volts", heat, "vdc", "TP5", "GND", 5000, "factor"],
     ["mains read on the low-voltage side's reference", heat, "vdc", "TP5", "GND", 0.005, undefined],
     ["a heater of 26 Ω", dead, "ohm", "HT1.1", "HT1.2", 26.4, undefined],

@@ -22,6 +22,10 @@ const IMPOSSIBLE = 5;
 /** … and within which another check does, under a case that is likely. */
 const MATCH = 2.5;
 const LIKELY = 0.02;
+/** Volts from which a sign is one: below, leads and layout make it. */
+const LEAST_SIGNED = 0.2;
+/** Share of a reading below which what a case predicts has no sign to speak of. */
+const NO_SIGN = 0.02;
 
 /** Dial settings mistaken for one another. */
 const MISTAKEN: Partial<Record<MeterFunction, readonly MeterFunction[]>> = {
@@ -45,7 +49,12 @@ export function whatItBetrays(
   if (!("mean" in row)) return undefined;
   const { fn, setup, red, black } = check;
   const y = toScale(fn, value);
-  if (row.mean.some((_, i) => deviations(row, i, y) < IMPOSSIBLE)) return undefined;
+  // A case whose size is unknown is wide, but no wider than to nothing: it never has the other sign.
+  const isTurned =
+    fn === "vdc" &&
+    Math.abs(value) > LEAST_SIGNED &&
+    row.mean.every((m) => m * y <= 0 || Math.abs(m) < NO_SIGN * Math.abs(y));
+  if (!isTurned && row.mean.some((_, i) => deviations(row, i, y) < IMPOSSIBLE)) return undefined;
   const likely = dictionary.cases.flatMap((_, i) => (i === 0 || posterior.cases[i]! > LIKELY ? [i] : []));
   const explains = (other: ReadingCheck, reading: number) => {
     const there = dictionary.row(other);
