@@ -26,8 +26,12 @@ const JOINS = 1e4;
 
 function joinsMore({ branches, controls }: Circuit, before: readonly Branch[]): boolean {
   if (branches.length !== before.length) return true;
-  const junctions = new Set(controls.flatMap((c) => (c.kind === "diode" ? [c.branch] : [])));
-  return branches.some((b, i) => b.ohms * JOINS < before[i]!.ohms && !junctions.has(i));
+  return branches.some(
+    (b, i) =>
+      b !== before[i] &&
+      b.ohms * JOINS < before[i]!.ohms &&
+      !controls.some((c) => c.kind === "diode" && c.branch === i),
+  );
 }
 
 /** What has to do with what, while every diode and every regulator conducts. */

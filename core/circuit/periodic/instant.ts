@@ -28,6 +28,8 @@ export interface Instant {
 
 /** An instant that was factored, which others are changes of. */
 export interface Root extends Instant {
+  /** The circuit's own branches, and their companions. */
+  readonly branches: readonly Branch[];
   readonly companions: readonly Branch[];
   readonly constraints: readonly Constraint[];
   readonly solved: SolvedDomain;
@@ -45,9 +47,10 @@ export const OUT_OHMS = 1e9;
 const MOST_CHANGES = 16;
 
 export function factoredInstant(circuit: Circuit, outs: Outs): Root {
-  const companions = companionsOf(circuit, outs);
+  const { branches } = circuit;
+  const companions = branches.map((b, i) => companionOf(b, i, circuit.hertz, outs));
   const constraints = constraintsOf(circuit, outs);
-  const driven = drivenBy(circuit, companions, outs);
+  const driven = Float64Array.from(branches, (b, i) => drivenBy(b, companions[i]!));
   const solved = solveDomain({ ...circuit, branches: companions, constraints }, "instant");
   const swing = respond(
     solved,
@@ -58,22 +61,29 @@ export function factoredInstant(circuit: Circuit, outs: Outs): Root {
     ),
   ).re;
   const column = (a: number, b: number) => columnOf(solved, a, b).re;
-  return { companions, constraints, solved, driven, steady: solved.xRe, swing, column };
+  return { branches, companions, constraints, solved, driven, steady: solved.xRe, swing, column };
 }
 
 /** A circuit of the root's topology as a change of it; factored where it differs in too much. */
 export function changedInstant(circuit: Circuit, outs: Outs, root: Root): Instant {
-  const companions = companionsOf(circuit, outs);
   const constraints = constraintsOf(circuit, outs);
-  const branches = companions.flatMap((branch, index): BranchChange[] => {
+  const branches: BranchChange[] = [];
+  let { driven } = root;
+  circuit.branches.forEach((own, index) => {
+    // Most branches are the root's very own, and a diode is out in both.
+    if (own === root.branches[index] || outs.diodes.has(index)) return;
     const was = root.companions[index]!;
-    return branch.ohms === was.ohms && branch.dcVolts === was.dcVolts ? [] : [{ index, branch }];
+    const branch = companionOf(own, index, circuit.hertz, outs);
+    if (branch.ohms !== was.ohms || branch.dcVolts !== was.dcVolts) branches.push({ index, branch });
+    const drives = drivenBy(own, branch);
+    if (drives === driven[index]) return;
+    if (driven === root.driven) driven = driven.slice();
+    driven[index] = drives;
   });
   const equations = constraints.flatMap((now, i): ConstraintChange[] => {
     const was = root.constraints[i]!;
     return isSame(was, now) ? [] : [{ row: circuit.nodeNames.length - 1 + i, was, now }];
   });
-  const driven = drivenBy(circuit, companions, outs);
   const few = branches.length + equations.length <= MOST_CHANGES;
   const none = branches.length + equations.length === 0;
   const view = none
@@ -110,20 +120,15 @@ export function difference(x: Float64Array, a: number, b: number): number {
   return (a > 0 ? x[a - 1]! : 0) - (b > 0 ? x[b - 1]! : 0);
 }
 
-function companionsOf({ branches, hertz }: Circuit, { diodes, isReactive }: Outs): Branch[] {
-  const h = 1 / (hertz * STEPS);
+function companionOf(branch: Branch, index: number, hertz: number, { diodes, isReactive }: Outs): Branch {
+  const { id, a, b, tolerance, dcVolts } = branch;
+  const zero = { henries: 0, farads: 0, acVolts: 0 };
   // A diode may come with the values it has in the mean of a cycle; none of them are its own.
-  return branches.map((branch, i) => {
-    const { id, a, b, tolerance, dcVolts } = branch;
-    const isOut = diodes.has(i);
-    const ohms = isOut
-      ? OUT_OHMS
-      : isReactive(branch, i)
-        ? companionOhms(branch, h)
-        : equivalentOhms(branch, hertz);
-    const own = isOut ? 0 : dcVolts;
-    return { id, a, b, tolerance, ohms, henries: 0, farads: 0, acVolts: 0, dcVolts: own };
-  });
+  if (diodes.has(index)) return { id, a, b, tolerance, ohms: OUT_OHMS, dcVolts: 0, ...zero };
+  const ohms = isReactive(branch, index)
+    ? companionOhms(branch, 1 / (hertz * STEPS))
+    : equivalentOhms(branch, hertz);
+  return { id, a, b, tolerance, ohms, dcVolts, ...zero };
 }
 
 function constraintsOf({ constraints }: Circuit, { regulators }: Outs): Constraint[] {
@@ -132,10 +137,9 @@ function constraintsOf({ constraints }: Circuit, { regulators }: Outs): Constrai
   );
 }
 
-function drivenBy({ branches }: Circuit, companions: readonly Branch[], { diodes }: Outs): Float64Array {
-  return Float64Array.from(branches, ({ acVolts }, i) =>
-    acVolts === 0 || diodes.has(i) ? 0 : acVolts / companions[i]!.ohms,
-  );
+/** A diode's branch has no alternating EMF. */
+function drivenBy({ acVolts }: Branch, companion: Branch): number {
+  return acVolts === 0 ? 0 : acVolts / companion.ohms;
 }
 
 function isSame(a: Constraint, b: Constraint): boolean {
