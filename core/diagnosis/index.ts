@@ -1,6 +1,6 @@
 /** Diagnosis: suspects, the fault dictionary, the weighing of findings, what to check next, the call. */
 export { ambiguityGroups, twinsOf } from "./inference/ambiguity.ts";
-export { whatItBetrays, type Betrayal } from "./inference/betrays.ts";
+export { explainMisreading, type MisreadingHint } from "./inference/misreading.ts";
 export { adviseCall, proofOf, type CallAdvice } from "./call/call.ts";
 export {
   listChecks,
@@ -54,7 +54,7 @@ export {
   nextOnPlainWalk,
   ORDERS,
   type Order,
-  type Standpoint,
+  type PlanningContext,
   type WalkOrder,
 } from "./planning/orders.ts";
 export { playFault, type Play, type PlayOptions, type Truth } from "./planning/play.ts";

@@ -1,7 +1,7 @@
 import {
   fromScale,
-  whatItBetrays,
-  type Betrayal,
+  explainMisreading,
+  type MisreadingHint,
   type Dictionary,
   type Posterior,
   type ReadingCheck,
@@ -70,29 +70,29 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
     return { ...common, expected, verdict: fits ? "as it should" : "not as it should", fits };
   }
   const value = valueOf(body.result.value);
-  const betrayal = retracted ? undefined : whatItBetrays(dictionary, posterior, row.check, value);
+  const hint = retracted ? undefined : explainMisreading(dictionary, posterior, row.check, value);
   return {
     ...common,
     expected,
     verdict: readingVerdict(row, posterior, value),
     fits: isAsItShould(row, posterior, value),
-    ...(betrayal ? { doubt: doubtText(row.check, betrayal) } : {}),
+    ...(hint ? { doubt: doubtText(row.check, hint) } : {}),
   };
 }
 
 /** Says what a reading that no suspect explains looks like, as a question to the one who took it. */
-function doubtText({ red, black, fn }: ReadingCheck, betrayal: Betrayal): string {
-  switch (betrayal.kind) {
+function doubtText({ red, black, fn }: ReadingCheck, hint: MisreadingHint): string {
+  switch (hint.kind) {
     case "no-contact":
       return "No suspect gives this. Were both probes on bare metal?";
     case "probes-swapped":
       return "The sign is the wrong way round. Were the probes swapped?";
     case "factor":
-      return `This fits with the prefix ${betrayal.factor === 1000 ? "k" : "m"}. Look at the display again.`;
+      return `This fits with the prefix ${hint.factor === 1000 ? "k" : "m"}. Look at the display again.`;
     case "other-reference":
-      return `This is ${showPoint(red)} against ${showPoint(betrayal.point)}. Was the black probe on ${showPoint(black)}?`;
+      return `This is ${showPoint(red)} against ${showPoint(hint.point)}. Was the black probe on ${showPoint(black)}?`;
     case "other-function":
-      return `This is what ${FUNCTION_NAME[betrayal.fn]} shows here. Was the meter on ${FUNCTION_NAME[fn]}?`;
+      return `This is what ${FUNCTION_NAME[hint.fn]} shows here. Was the meter on ${FUNCTION_NAME[fn]}?`;
     case "unexplained":
       return "No suspect gives this. Take it again before relying on it.";
   }

@@ -6,7 +6,7 @@ import {
   type OperatingPoint,
 } from "#core/circuit/index.ts";
 import { BURDEN_OHMS } from "./meter.ts";
-import type { Lines } from "./responses.ts";
+import type { ProbePairs } from "./responses.ts";
 
 const i = new Float64Array(2);
 const z = new Float64Array(2);
@@ -18,7 +18,7 @@ const AMPS_SPREAD = 0.06;
  * A clamp around whatever joins the two points directly: RMS of its alternating current, a rectifier's pulses included
  * where it is a plain resistance, or its mean current, positive from red to black. 0 where nothing joins them.
  */
-export function predictClampLines(point: OperatingPoint, lines: Lines, domain: "ac" | "dc"): void {
+export function predictClampPairs(point: OperatingPoint, lines: ProbePairs, domain: "ac" | "dc"): void {
   for (let m = 0; m < lines.p.length; m++) {
     const amps = clamped(point, lines.p[m]!, lines.q[m]!, domain);
     lines.value[m] = amps;
@@ -42,7 +42,7 @@ function clamped(point: OperatingPoint, p: number, q: number, domain: "ac" | "dc
 }
 
 /** The meter in series between the two points, as in a lifted flame-sense lead: V/(Z + burden), A DC. */
-export function predictSeriesLines(point: OperatingPoint, lines: Lines): void {
+export function predictSeriesPairs(point: OperatingPoint, lines: ProbePairs): void {
   for (let m = 0; m < lines.p.length; m++) {
     const [p, q] = [lines.p[m]!, lines.q[m]!];
     voltageInto(i, point.dc, p, q);
@@ -59,7 +59,7 @@ export function predictSeriesLines(point: OperatingPoint, lines: Lines): void {
 const COUNTED_VOLTS = 0.5;
 
 /** Hz: the mains', or twice that on a rectified rail whose ripple has no fundamental to speak of; 0 below its threshold. */
-export function predictHertzLines(point: OperatingPoint, lines: Lines): void {
+export function predictHertzPairs(point: OperatingPoint, lines: ProbePairs): void {
   for (let m = 0; m < lines.p.length; m++) {
     const [p, q] = [lines.p[m]!, lines.q[m]!];
     voltageInto(i, point.ac, p, q);

@@ -1,7 +1,7 @@
 import { transferInto, type OperatingPoint } from "#core/circuit/index.ts";
 import { junctionsOf, probe, voltsUnder, wakes, type Junctions, type Probe } from "./junctions.ts";
 import { OVERLOAD_OHMS } from "./meter.ts";
-import type { Lines } from "./responses.ts";
+import type { ProbePairs } from "./responses.ts";
 
 /** Full-scale voltage of every ohm range: low, so that most junctions stay blocked. Common practice, no source. */
 export const OHM_VOLTS = 0.42;
@@ -19,7 +19,7 @@ export function ohmRange(ohms: number): number {
  * Ohms across junctions: the meter sends a range's current and shows volts over amperes, v·R/(E − v), on the first
  * range that the reading fits. Replaces the lines' linear ohms, with every diode blocked, where a junction wakes.
  */
-export function refineOhms(point: OperatingPoint, lines: Lines): void {
+export function refineOhms(point: OperatingPoint, lines: ProbePairs): void {
   const junctions = junctionsOf(point);
   if (!junctions) return;
   for (let m = 0; m < lines.p.length; m++) {
@@ -54,7 +54,7 @@ const DIODE_CEILING = 2.5;
 const DROP_SPREAD = 0.025;
 
 /** The diode range: the drop of whatever conducts between red and black, parallel paths included, V; Infinity for OL. */
-export function predictDiodeLines(point: OperatingPoint, lines: Lines): void {
+export function predictDiodePairs(point: OperatingPoint, lines: ProbePairs): void {
   const junctions: Junctions = junctionsOf(point) ?? { point, diodes: [], z: new Float64Array(0) };
   for (let m = 0; m < lines.p.length; m++) {
     const volts = voltsUnder(probe(junctions, lines.p[m]!, lines.q[m]!), DIODE_SOURCE) ?? NaN;
@@ -75,7 +75,7 @@ const FARAD_LIMIT = 6e-3;
  * Capacitance between the points of a dead circuit: C = Im(Y)/ω of what lies between them, taken at the mains
  * frequency. Infinity (OL) where it conducts instead, is a winding, or is more than the ranges reach.
  */
-export function predictFaradLines(point: OperatingPoint, lines: Lines): void {
+export function predictFaradPairs(point: OperatingPoint, lines: ProbePairs): void {
   const omega = 2 * Math.PI * point.circuit.hertz;
   const z = new Float64Array(2);
   for (let m = 0; m < lines.p.length; m++) {

@@ -15,5 +15,5 @@ export {
 } from "./meter.ts";
 export { accuracy, rangeFor, shown, type Range } from "./ranges.ts";
 export { sameDiodes } from "./lines.ts";
-export { linesOf, type Lines } from "./responses.ts";
-export { predictLines, predictReading, type Prediction } from "./predict.ts";
+export { probePairsOf, type ProbePairs } from "./responses.ts";
+export { predictPairs, predictReading, type Prediction } from "./predict.ts";

@@ -12,13 +12,13 @@ import { loadedOrKnown } from "./loadedPairs.ts";
 import { OHM_VOLTS, ohmRange, refineOhms } from "./deadLines.ts";
 import { INPUT_OHMS, OVERLOAD_OHMS } from "./meter.ts";
 import {
-  followersOf,
+  supplySensitivities,
   harmonicsOf,
-  leversOf,
+  sensitivitiesOf,
   responsesOf,
   type BaseResponses,
-  type Lever,
-  type Lines,
+  type Sensitivity,
+  type ProbePairs,
 } from "./responses.ts";
 
 /** Taken out once: in a sandbox every look at a global costs as much as the sum it is for. */
@@ -75,7 +75,7 @@ const UNSEEN_SHARE = 2e-4;
  * impedance too little (|ΔZ| ≤ Σ|left|·|kernel|·|right|). If so it is filled in from the rest. `kernelSize` is Σ|kernel|.
  */
 function isUntouched(
-  lines: Lines,
+  lines: ProbePairs,
   m: number,
   base: BaseResponses,
   view: DomainView,
@@ -108,7 +108,7 @@ function sizeOf({ re, im }: Split): number {
   return sum;
 }
 
-function keepRest(point: OperatingPoint, lines: Lines, view: DomainView, base: BaseResponses): void {
+function keepRest(point: OperatingPoint, lines: ProbePairs, view: DomainView, base: BaseResponses): void {
   if (view.left.length === 0 && view.xRe === view.base.xRe)
     base.rest = {
       value: lines.value.slice(),
@@ -147,10 +147,10 @@ function readRanks({ left, kernel }: DomainView, p: number, q: number, ownRe: nu
  * V AC: Thévenin source behind Thévenin impedance, loaded by the meter. What a conductor with no connection picks up
  * widens the spread; an AC reading follows the mains one to one.
  */
-export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = INPUT_OHMS): void {
+export function predictAcPairs(point: OperatingPoint, lines: ProbePairs, inputOhms = INPUT_OHMS): void {
   const view = point.ac;
   const base = responsesOf(lines, point, view.base);
-  const levers = leversOf(point, view, base.branches);
+  const sensitivities = sensitivitiesOf(point, view, base.branches);
   const harmonics = harmonicsOf(point, lines, base);
   const comparable = base.rest !== undefined && base.rest.cycle === point.periodic;
   const supplyVolts = point.circuit.branches.reduce((most, b) => max(most, abs(b.acVolts)), 0);
@@ -173,7 +173,7 @@ export function predictAcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     const ghost = (PICK_UP * supplyVolts * impedance) / (impedance + inputOhms);
     let variance = ghost * ghost + nearZero(value, supplyVolts);
     if (size > 0)
-      for (const { column, re, im, through } of levers) {
+      for (const { column, re, im, through } of sensitivities) {
         let wr = base.wRe[m * width + column]!;
         let wi = base.wIm[m * width + column]!;
         for (let i = 0; i < through.length; i += 2) {
@@ -219,12 +219,12 @@ function supplyOf({ branches, controls }: Circuit): number {
 const LOADS = 3e-3;
 
 /**
- * Lines that only diodes hold: where the meter's own current decides while every junction blocks, the circuit is solved
+ * ProbePairs that only diodes hold: where the meter's own current decides while every junction blocks, the circuit is solved
  * again with the meter across the pair.
  */
 function refineLoaded(
   point: OperatingPoint,
-  lines: Lines,
+  lines: ProbePairs,
   base: BaseResponses,
   inputOhms: number,
   part: "mean" | "alternating",
@@ -253,11 +253,11 @@ function refineLoaded(
 }
 
 /** V DC, signed: red minus black. It follows the mains through the rectifiers. */
-export function predictDcLines(point: OperatingPoint, lines: Lines, inputOhms = INPUT_OHMS): void {
+export function predictDcPairs(point: OperatingPoint, lines: ProbePairs, inputOhms = INPUT_OHMS): void {
   const view = point.dc;
   const base = responsesOf(lines, point, view.base);
-  const levers = leversOf(point, view, base.branches);
-  const followers = followersOf(point, base.branches);
+  const sensitivities = sensitivitiesOf(point, view, base.branches);
+  const followers = supplySensitivities(point, base.branches);
   const supplyVolts = supplyOf(point.circuit);
   const width = base.branches.length;
   const kernelSize = sizeOf(view.kernel);
@@ -271,7 +271,7 @@ export function predictDcLines(point: OperatingPoint, lines: Lines, inputOhms = 
     const loading = inputOhms / (inputOhms + max(0, zRe));
     const value = potentials.across(0, p, q) * loading;
     let variance = nearZero(value, supplyVolts);
-    for (const { column, re, through } of levers) {
+    for (const { column, re, through } of sensitivities) {
       const moved = re * realResponse(base, m * width + column, through);
       variance += moved * moved;
     }
@@ -287,11 +287,11 @@ export function predictDcLines(point: OperatingPoint, lines: Lines, inputOhms = 
 }
 
 /** Ω: the Thévenin resistance of the dead circuit as it is wired, parallel paths and junctions included. */
-export function predictOhmLines(point: OperatingPoint, lines: Lines): void {
+export function predictOhmPairs(point: OperatingPoint, lines: ProbePairs): void {
   const view = point.dc;
   const base = responsesOf(lines, point, view.base);
   const { branches } = point.circuit;
-  const levers = base.branches.flatMap((index, column): Lever[] => {
+  const sensitivities = base.branches.flatMap((index, column): Sensitivity[] => {
     const { a, b, tolerance } = branches[index]!;
     const siemens = (siemensOf(view, index) * tolerance) / 2;
     return tolerance > 0 ? [{ column, re: siemens, im: 0, through: throughPair(view, a, b) }] : [];
@@ -311,7 +311,7 @@ export function predictOhmLines(point: OperatingPoint, lines: Lines): void {
       continue;
     }
     let variance = 0;
-    for (const { column, re, through } of levers) {
+    for (const { column, re, through } of sensitivities) {
       const response = realResponse(base, m * width + column, through);
       const moved = re * response * response;
       variance += moved * moved;

@@ -1,8 +1,8 @@
 import type { OperatingPoint } from "#core/circuit/index.ts";
-import { predictClampLines, predictHertzLines, predictSeriesLines } from "./currents.ts";
-import { predictDiodeLines, predictFaradLines } from "./deadLines.ts";
-import { predictAcLines, predictDcLines, predictOhmLines } from "./lines.ts";
-import { linesOf, type Lines } from "./responses.ts";
+import { predictClampPairs, predictHertzPairs, predictSeriesPairs } from "./currents.ts";
+import { predictDiodePairs, predictFaradPairs } from "./deadLines.ts";
+import { predictAcPairs, predictDcPairs, predictOhmPairs } from "./lines.ts";
+import { probePairsOf, type ProbePairs } from "./responses.ts";
 import { LOW_INPUT_OHMS, MILLIVOLT_LIMIT, type MeterFunction } from "./meter.ts";
 
 /** What the meter will show between two nodes, and how far it may be off for reasons the model knows. */
@@ -16,16 +16,16 @@ export interface Prediction {
 }
 
 /** The readings of one meter function on every line, left in the lines' own arrays; keep a set of lines to one function. */
-export function predictLines(point: OperatingPoint, fn: MeterFunction, lines: Lines): void {
+export function predictPairs(point: OperatingPoint, fn: MeterFunction, lines: ProbePairs): void {
   switch (fn) {
     case "vac":
-      return predictAcLines(point, lines);
+      return predictAcPairs(point, lines);
     case "lowz":
-      return predictAcLines(point, lines, LOW_INPUT_OHMS);
+      return predictAcPairs(point, lines, LOW_INPUT_OHMS);
     case "vdc":
-      return predictDcLines(point, lines);
+      return predictDcPairs(point, lines);
     case "mv": {
-      predictDcLines(point, lines);
+      predictDcPairs(point, lines);
       lines.value.forEach((v, m) => {
         if (Math.abs(v) > MILLIVOLT_LIMIT) lines.value[m] = Math.sign(v) * Infinity;
       });
@@ -33,25 +33,25 @@ export function predictLines(point: OperatingPoint, fn: MeterFunction, lines: Li
     }
     case "ohm":
     case "continuity":
-      return predictOhmLines(point, lines);
+      return predictOhmPairs(point, lines);
     case "diode":
-      return predictDiodeLines(point, lines);
+      return predictDiodePairs(point, lines);
     case "farad":
-      return predictFaradLines(point, lines);
+      return predictFaradPairs(point, lines);
     case "aac":
-      return predictClampLines(point, lines, "ac");
+      return predictClampPairs(point, lines, "ac");
     case "adc":
-      return predictClampLines(point, lines, "dc");
+      return predictClampPairs(point, lines, "dc");
     case "ua":
-      return predictSeriesLines(point, lines);
+      return predictSeriesPairs(point, lines);
     case "hz":
-      return predictHertzLines(point, lines);
+      return predictHertzPairs(point, lines);
   }
 }
 
 /** The reading of one meter function between nodes p (red) and q (black). */
 export function predictReading(point: OperatingPoint, fn: MeterFunction, p: number, q: number): Prediction {
-  const lines = linesOf([[p, q]]);
-  predictLines(point, fn, lines);
+  const lines = probePairsOf([[p, q]]);
+  predictPairs(point, fn, lines);
   return { value: lines.value[0]!, spread: lines.spread[0]!, supplySlope: lines.slope[0]! };
 }

@@ -18,7 +18,7 @@ import {
  * V(p) − V(q) by the transfer impedance times the branch's current times half its tolerance (a tolerance is read as
  * two standard deviations); for ohms dZ/d(ln R) = g·z(pq,ab)².
  */
-export interface Lines {
+export interface ProbePairs {
   /** Nodes of the red and the black probe, one entry a line. */
   readonly p: Int32Array;
   readonly q: Int32Array;
@@ -37,11 +37,11 @@ export interface BaseResponses {
   readonly zIm: Float64Array;
   /** Indices of the branches with a tolerance, or an EMF that follows the mains. */
   readonly branches: readonly number[];
-  /** Lines × branches, row-major. */
+  /** ProbePairs × branches, row-major. */
   readonly wRe: Float64Array;
   readonly wIm: Float64Array;
   /** The prediction without a change, once it has been made. */
-  rest?: Pick<Lines, "value" | "spread" | "slope"> & {
+  rest?: Pick<ProbePairs, "value" | "spread" | "slope"> & {
     readonly cycle: PeriodicState | undefined;
     readonly controls: readonly Control[];
   };
@@ -52,7 +52,7 @@ export interface BaseResponses {
   };
 }
 
-export function linesOf(pairs: readonly (readonly [red: number, black: number])[]): Lines {
+export function probePairsOf(pairs: readonly (readonly [red: number, black: number])[]): ProbePairs {
   const fresh = () => new Float64Array(pairs.length);
   return {
     p: Int32Array.from(pairs, ([p]) => p),
@@ -68,7 +68,11 @@ export function linesOf(pairs: readonly (readonly [red: number, black: number])[
 /** Currents smaller than this move no reading that a meter shows, A. */
 const LEAST_AMPS = 1e-6;
 
-export function responsesOf(lines: Lines, { circuit }: OperatingPoint, base: SolvedDomain): BaseResponses {
+export function responsesOf(
+  lines: ProbePairs,
+  { circuit }: OperatingPoint,
+  base: SolvedDomain,
+): BaseResponses {
   const known = lines.kept.get(base);
   if (known) return known;
   const count = lines.p.length;
@@ -107,15 +111,19 @@ function at(vector: Float64Array, node: number): number {
 }
 
 /** A branch that moves readings: its column among the responses, what multiplies it, and the ranks' part in it. */
-export interface Lever {
+export interface Sensitivity {
   readonly column: number;
   readonly re: number;
   readonly im: number;
   readonly through: Float64Array;
 }
 
-export function leversOf(point: OperatingPoint, view: DomainView, columns: readonly number[]): Lever[] {
-  const levers: Lever[] = [];
+export function sensitivitiesOf(
+  point: OperatingPoint,
+  view: DomainView,
+  columns: readonly number[],
+): Sensitivity[] {
+  const sensitivities: Sensitivity[] = [];
   columns.forEach((index, column) => {
     const { a, b, tolerance, spreadVolts = 0 } = point.circuit.branches[index]!;
     if (tolerance === 0 && spreadVolts === 0) return;
@@ -124,15 +132,15 @@ export function leversOf(point: OperatingPoint, view: DomainView, columns: reado
     if (amps <= LEAST_AMPS) return;
     // An EMF of so much in the branch, along its current, beside the tolerance of its value.
     const share = Math.hypot(tolerance / 2, (spreadVolts * siemensOf(view, index)) / amps);
-    levers.push({ column, re: w[0]! * share, im: w[1]! * share, through: throughPair(view, a, b) });
+    sensitivities.push({ column, re: w[0]! * share, im: w[1]! * share, through: throughPair(view, a, b) });
   });
-  return levers;
+  return sensitivities;
 }
 
 /** Each line's volts beyond mean and fundamental where diodes are swung by the mains; kept while the cycle is the same. */
 export function harmonicsOf(
   point: OperatingPoint,
-  lines: Lines,
+  lines: ProbePairs,
   base: BaseResponses,
 ): Float64Array | undefined {
   const { periodic } = point;
@@ -146,9 +154,9 @@ export function harmonicsOf(
 }
 
 /** Rectifiers and swung diodes: by how many amperes their Norton current grows as the mains doubles. */
-export function followersOf(point: OperatingPoint, columns: readonly number[]): Lever[] {
+export function supplySensitivities(point: OperatingPoint, columns: readonly number[]): Sensitivity[] {
   const { branches, controls } = point.circuit;
-  return controls.flatMap((control, i): Lever[] => {
+  return controls.flatMap((control, i): Sensitivity[] => {
     const follows = control.kind === "rectifier" || (control.kind === "diode" && point.settings[i]!.linear);
     if (!follows) return [];
     const [index, drop] =

@@ -1,10 +1,10 @@
 import { settle, type OperatingPoint } from "#core/circuit/index.ts";
 import {
-  linesOf,
+  probePairsOf,
   needsLive,
-  predictLines,
+  predictPairs,
   sameDiodes,
-  type Lines,
+  type ProbePairs,
   type MeterFunction,
 } from "#core/meter/index.ts";
 import { stateRuns, type Seen, type Stand, type StateRuns, type Work } from "#core/sequence/index.ts";
@@ -124,7 +124,7 @@ export class CircuitCache {
       }
       return { check, result: group.results[line]! };
     });
-    const sets = [...groups.values()].map((group) => ({ ...group, lines: linesOf(group.pairs) }));
+    const sets = [...groups.values()].map((group) => ({ ...group, lines: probePairsOf(group.pairs) }));
     cases.forEach((c, i) => {
       const given = faultsOf(c);
       const stand = live || this.opens(c).size > 0 ? runs.stand(setup, given) : usual;
@@ -205,14 +205,14 @@ interface Group {
  */
 function fillCase(
   fn: MeterFunction,
-  lines: Lines,
+  lines: ProbePairs,
   results: readonly Result[],
   i: number,
   point: OperatingPoint,
   healthy: OperatingPoint | undefined,
 ): void {
   if (i > 0 && healthy && readsAlike(fn, point, healthy)) return;
-  predictLines(point, fn, lines);
+  predictPairs(point, fn, lines);
   results.forEach(({ mean, sd, slope }, m) => {
     if (i > 0 && healthy && lines.same[m] === 1) return;
     mean[i] = toScale(fn, lines.value[m]!);

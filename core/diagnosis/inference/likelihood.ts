@@ -53,7 +53,7 @@ export function readingDensities(
   row: ReadingRow,
   y: number,
   supply: SupplyBelief,
-  told: Float64Array,
+  beforeReadings: Float64Array,
   again = false,
 ): ReadingDensities {
   const slip = slipDensity(row, y);
@@ -63,7 +63,7 @@ export function readingDensities(
   // Outside the model a reading may be what some fault of the model would give, though not always the same one, or anything.
   // How sharply the model knows a bare zero is no merit of what lies outside it.
   const blunt = FUNCTION_UNIT[row.check.fn] === "V" ? honest.map((d) => Math.min(d, bluntest(y))) : honest;
-  honest[n] = LIKE_SOME_FAULT * expectation(told, blunt) + (1 - LIKE_SOME_FAULT) * slip;
+  honest[n] = LIKE_SOME_FAULT * expectation(beforeReadings, blunt) + (1 - LIKE_SOME_FAULT) * slip;
   return { honest, slip };
 }
 
@@ -110,7 +110,7 @@ function densityOf(fn: MeterFunction, y: number, mean: number, sd: number): numb
 const LIKE_SOME_FAULT = 0.7;
 
 /** What makes a fault that comes and goes look whole (case 0) the rest of the time, on log likelihoods. */
-export function thin({ suspects, cases }: Dictionary, logs: Float64Array): Float64Array {
+export function mixIntermittent({ suspects, cases }: Dictionary, logs: Float64Array): Float64Array {
   const healthy = Math.exp(logs[0]!);
   for (let i = 0; i < logs.length; i++) {
     const shows = suspects[cases[i]!.suspect]!.intermittent;
@@ -121,12 +121,12 @@ export function thin({ suspects, cases }: Dictionary, logs: Float64Array): Float
 }
 
 /** Mean of a likelihood over the cases. */
-function expectation(told: Float64Array, likelihoods: Float64Array): number {
+function expectation(beforeReadings: Float64Array, likelihoods: Float64Array): number {
   let sum = 0;
   let chances = 0;
-  for (let i = 0; i < told.length - 1; i++) {
-    sum += told[i]! * likelihoods[i]!;
-    chances += told[i]!;
+  for (let i = 0; i < beforeReadings.length - 1; i++) {
+    sum += beforeReadings[i]! * likelihoods[i]!;
+    chances += beforeReadings[i]!;
   }
   return sum / chances;
 }
@@ -138,7 +138,7 @@ function expectation(told: Float64Array, likelihoods: Float64Array): number {
  */
 export function answerLikelihood(
   dictionary: Dictionary,
-  told: Float64Array,
+  beforeReadings: Float64Array,
   evidence: Exclude<Evidence, { kind: "reading" }>,
 ): FindingLikelihood {
   const cases = new Float64Array(dictionary.cases.length);
@@ -159,10 +159,10 @@ export function answerLikelihood(
         const said = evidence.badly && badly ? bad : evidence.seen || evidence.badly ? yes : 1 - yes - bad;
         cases[i] = Math.log(said);
       });
-      thin(dictionary, cases);
+      mixIntermittent(dictionary, cases);
       return {
         cases,
-        notInModel: outsideAnswer(evidence) ?? Math.log(expectation(told, cases.map(Math.exp))),
+        notInModel: outsideAnswer(evidence) ?? Math.log(expectation(beforeReadings, cases.map(Math.exp))),
       };
     }
     case "beep": {
@@ -171,8 +171,8 @@ export function answerLikelihood(
       row.mean.forEach(
         (_, i) => (cases[i] = Math.log(evidence.beep ? beepChance(row, i) : 1 - beepChance(row, i))),
       );
-      thin(dictionary, cases);
-      return { cases, notInModel: Math.log(expectation(told, cases.map(Math.exp))) };
+      mixIntermittent(dictionary, cases);
+      return { cases, notInModel: Math.log(expectation(beforeReadings, cases.map(Math.exp))) };
     }
   }
 }

@@ -1,6 +1,12 @@
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import type { Evidence } from "./evidence.ts";
-import { answerLikelihood, readingDensities, supplyAtStart, thin, type SupplyBelief } from "./likelihood.ts";
+import {
+  answerLikelihood,
+  readingDensities,
+  supplyAtStart,
+  mixIntermittent,
+  type SupplyBelief,
+} from "./likelihood.ts";
 import { RepeatedReading } from "./repeats.ts";
 import { spreadOnScale, toScale } from "../dictionary/scale.ts";
 import { NOT_IN_MODEL } from "../suspects/suspects.ts";
@@ -35,8 +41,8 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
   cases.forEach((c, i) => (log[i] = Math.log(suspects[c.suspect]!.prior * c.share)));
   log[n] = Math.log(suspects.find((s) => s.id === NOT_IN_MODEL)!.prior);
   // The same without the readings: what the complaint alone leaves, against which a fault outside the model is held.
-  const heard = log.slice();
-  let told = normalised(heard);
+  const fromAnswers = log.slice();
+  let beforeReadings = normalised(fromAnswers);
   const supply = supplyAtStart(n);
   const readings = new Map<string, RepeatedReading>();
   const logs = new Map<string, Float64Array>();
@@ -51,16 +57,16 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
       const y = toScale(check.fn, finding.value);
       const repeated = readings.get(check.id) ?? new RepeatedReading();
       readings.set(check.id, repeated);
-      const { honest, slip } = readingDensities(row, y, supply, told, repeated.count > 0);
+      const { honest, slip } = readingDensities(row, y, supply, beforeReadings, repeated.count > 0);
       repeated.add(y, NEAR * spreadOnScale(check.fn, finding.value, 0), honest, slip);
       const joint = new Float64Array(n + 1);
       for (let i = 0; i <= n; i++) joint[i] = repeated.log(i);
-      thin(dictionary, joint.subarray(0, n));
+      mixIntermittent(dictionary, joint.subarray(0, n));
       const before = logs.get(check.id);
       logs.set(check.id, joint);
       for (let i = 0; i <= n; i++) log[i]! += joint[i]! - (before?.[i] ?? 0);
     } else {
-      const likelihood = answerLikelihood(dictionary, told, finding);
+      const likelihood = answerLikelihood(dictionary, beforeReadings, finding);
       const key = finding.kind === "claim" ? finding.id : finding.check.id;
       const factor = answered.has(key) ? REPEAT : 1;
       answered.add(key);
@@ -70,9 +76,9 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
         const add = factor * (i < n ? likelihood.cases[i]! : likelihood.notInModel);
         own[i]! += add;
         log[i]! += add;
-        heard[i]! += add;
+        fromAnswers[i]! += add;
       }
-      told = normalised(heard);
+      beforeReadings = normalised(fromAnswers);
     }
     return { id: finding.id, log: log.slice() };
   });

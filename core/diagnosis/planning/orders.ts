@@ -24,7 +24,7 @@ export type Order = (typeof ORDERS)[number];
 export type WalkOrder = Extract<Order, "supply-forward" | "load-back" | "middle-first">;
 
 /** What is known when a check is proposed. */
-export interface Standpoint {
+export interface PlanningContext {
   readonly dictionary: Dictionary;
   readonly posterior: Posterior;
   readonly situation: Situation;
@@ -36,14 +36,14 @@ export interface Standpoint {
  * The next check by an order. The walks go along the course that the suspects lie on, skip nothing on it, and take the
  * next course when it is walked; when all are, the most telling check is proposed.
  */
-export function nextByOrder(order: Order, at: Standpoint): Proposal | undefined {
+export function nextByOrder(order: Order, at: PlanningContext): Proposal | undefined {
   const { dictionary, posterior, situation, done } = at;
   const check = order === "information" ? undefined : checkByOrder(order, at);
   if (check) return forecastCheck(dictionary, posterior, situation, check);
   return rankChecks(dictionary, posterior, situation, done, 1)[0];
 }
 
-function checkByOrder(order: Exclude<Order, "information">, at: Standpoint): Check | undefined {
+function checkByOrder(order: Exclude<Order, "information">, at: PlanningContext): Check | undefined {
   switch (order) {
     case "strip-and-add-back":
       return nextStrip(at);
@@ -58,7 +58,7 @@ function checkByOrder(order: Exclude<Order, "information">, at: Standpoint): Che
  * The next check on a plain walk: every course in the model's order, whatever is suspected, then every other reading in
  * the model's order. What people do who measure everything; it is there to compare with.
  */
-export function nextOnPlainWalk(order: WalkOrder, at: Standpoint): Check | undefined {
+export function nextOnPlainWalk(order: WalkOrder, at: PlanningContext): Check | undefined {
   return (
     firstOf(at.dictionary.unit.courses, (course) => onCourse(order, course, at)) ??
     at.dictionary.rows.find((row) => "mean" in row && !at.done.has(row.check.id))?.check
@@ -77,7 +77,7 @@ function firstOf<A, B>(list: readonly A[], pick: (a: A) => B | undefined): B | u
 const WORTH_SWAPPING = 0.02;
 
 /** The cheapest item that is still suspected, price before labour, and that has not been swapped yet. */
-function nextSwap({ dictionary, posterior, done }: Standpoint): Check | undefined {
+function nextSwap({ dictionary, posterior, done }: PlanningContext): Check | undefined {
   const { unit } = dictionary;
   const chances = new Map(byItem(dictionary, posterior).map((i) => [i.id, i.chance]));
   return unit.items
@@ -88,7 +88,7 @@ function nextSwap({ dictionary, posterior, done }: Standpoint): Check | undefine
 }
 
 /** Where something opens a fuse: the lifts in turn, until one of them makes the fuses hold. */
-function nextStrip({ dictionary, posterior, evidence, done }: Standpoint): Check | undefined {
+function nextStrip({ dictionary, posterior, evidence, done }: PlanningContext): Check | undefined {
   const { unit } = dictionary;
   let opening = 0;
   posterior.cases.forEach((chance, i) => (opening += dictionary.opens(i).size > 0 ? chance : 0));
@@ -110,7 +110,7 @@ function readingsOf(course: Course): ReadingCheck[] {
 function onCourse(
   order: WalkOrder,
   course: Course,
-  { dictionary, evidence, done }: Standpoint,
+  { dictionary, evidence, done }: PlanningContext,
 ): ReadingCheck | undefined {
   const readings = readingsOf(course);
   const open = readings.filter((r) => !done.has(r.id));

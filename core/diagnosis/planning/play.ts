@@ -5,7 +5,7 @@ import { observationCheck, type Check } from "./checks.ts";
 import { costOf, OVERHEAD_MINUTES, situationAfter, type Situation } from "./cost.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import type { Evidence } from "../inference/evidence.ts";
-import { nextByOrder, type Order, type Standpoint } from "./orders.ts";
+import { nextByOrder, type Order, type PlanningContext } from "./orders.ts";
 import { weighWithPairs } from "../suspects/pairs.ts";
 import { weigh } from "../inference/posterior.ts";
 
@@ -14,7 +14,7 @@ export type Truth = (check: Check) => number | boolean | "badly" | undefined;
 
 export interface PlayOptions {
   /** An order, or another way to choose the next check. */
-  readonly order: Order | ((at: Standpoint) => Check | undefined);
+  readonly order: Order | ((at: PlanningContext) => Check | undefined);
   /** Relative noise of a reading, one standard deviation. */
   readonly noise: number;
   /** Share of readings that are slips: a probe that does not touch. */
@@ -98,7 +98,7 @@ export function playFault(known: Dictionary, truth: Truth, options: PlayOptions)
   }
 }
 
-function propose(order: PlayOptions["order"], at: Standpoint): Check | undefined {
+function propose(order: PlayOptions["order"], at: PlanningContext): Check | undefined {
   return typeof order === "function" ? order(at) : nextByOrder(order, at)?.check;
 }
 

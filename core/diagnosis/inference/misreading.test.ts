@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
-import { readingCheck, weigh, whatItBetrays } from "../index.ts";
+import { readingCheck, weigh, explainMisreading } from "../index.ts";
 
 const dictionary = glasswasherDictionary();
 const nothingYet = weigh(dictionary, []);
@@ -17,7 +17,7 @@ describe("a reading that no suspect explains", () => {
     ["a heater of 26 Ω", dead, "ohm", "HT1.1", "HT1.2", 26.4, undefined],
   ] as const)("%s", (_name, setup, fn, red, black, value, kind) => {
     const check = readingCheck(setup, fn, red, black);
-    expect(whatItBetrays(dictionary, nothingYet, check, value)?.kind).toBe(kind);
+    expect(explainMisreading(dictionary, nothingYet, check, value)?.kind).toBe(kind);
   });
 
   test("the control rail's ripple in place of its volts: the dial was on V AC", () => {
@@ -25,8 +25,8 @@ describe("a reading that no suspect explains", () => {
     if (!("mean" in ripple)) throw new Error("a reading's row was expected");
     const check = readingCheck(heat, "vac", "P4.3", "P1.2");
     // What V DC shows on the mains side under no fault: nothing; so V DC mistaken for V AC reads as no contact.
-    expect(whatItBetrays(dictionary, nothingYet, check, 229)).toBeUndefined();
-    const other = whatItBetrays(
+    expect(explainMisreading(dictionary, nothingYet, check, 229)).toBeUndefined();
+    const other = explainMisreading(
       dictionary,
       nothingYet,
       readingCheck(heat, "vdc", "TP12", "GND"),

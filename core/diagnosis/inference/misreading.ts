@@ -6,7 +6,7 @@ import type { Posterior } from "./posterior.ts";
 import { toScale } from "../dictionary/scale.ts";
 
 /** What a reading that no suspect explains looks like instead. */
-export type Betrayal =
+export type MisreadingHint =
   /** It is what another setting of the dial would show at this pair. */
   | { readonly kind: "other-function"; readonly fn: MeterFunction }
   /** It is what the red probe would show against another reference. */
@@ -39,12 +39,12 @@ const MISTAKEN: Partial<Record<MeterFunction, readonly MeterFunction[]>> = {
  * touch, then a slip of sign or prefix, then another reference, then another setting.
  * @returns undefined where some case explains the reading
  */
-export function whatItBetrays(
+export function explainMisreading(
   dictionary: Dictionary,
   posterior: Posterior,
   check: ReadingCheck,
   value: number,
-): Betrayal | undefined {
+): MisreadingHint | undefined {
   const row = dictionary.row(check);
   if (!("mean" in row)) return undefined;
   const { fn, setup, red, black } = check;
