@@ -15,6 +15,7 @@ import {
 } from "#core/diagnosis/index.ts";
 import { FUNCTION_NAME } from "#core/meter/index.ts";
 import type { Item, UnitModel } from "#core/unit/index.ts";
+import { briefSeconds } from "./briefStates.ts";
 import { callView, findingText, suspectText, type CallView } from "./callView.ts";
 import { doubtsOf, type DoubtView } from "./doubts.ts";
 import { recapOf, type Recap } from "./recap.ts";
@@ -22,7 +23,7 @@ import { twinRows, type TwinRow } from "./twin.ts";
 import { courseView, type CourseView } from "./course.ts";
 import type { JobEvent } from "./events.ts";
 import { ledgerRow, type LedgerRow } from "./ledgerRow.ts";
-import { sequenceView, type SequenceView } from "./sequenceView.ts";
+import { secondsText, sequenceView, type SequenceView } from "./sequenceView.ts";
 import { showPoint } from "./pointNames.ts";
 import { replay, type JobState } from "./replay.ts";
 import { TRIAL_NAME } from "./trialWords.ts";
@@ -154,7 +155,7 @@ export function viewJob(
     ambiguous: ambiguityGroups(dictionary, posterior, dictionary.rows).map((group) =>
       group.map((i) => suspectText(dictionary, i)),
     ),
-    next: proposals.map((p) => proposalView(dictionary, p)),
+    next: proposals.map((p) => proposalView(dictionary, posterior, p)),
     call: callView(dictionary, posterior, state, advice, proposals[0]),
   };
 }
@@ -253,10 +254,12 @@ function probe(unit: UnitModel, id: string): ProbeView {
 
 function proposalView(
   dictionary: Dictionary,
+  posterior: Posterior,
   { check, cost, repeat, gain, outcomes }: Proposal,
 ): ProposalView {
   const { unit } = dictionary;
   const reading = check.kind === "reading";
+  const brief = briefSeconds(dictionary, posterior, check);
   return {
     check,
     repeat,
@@ -271,7 +274,12 @@ function proposalView(
     setup: setupText(unit, check),
     time: minutesText(cost.minutes),
     live: cost.live,
-    before: cost.steps.filter((s) => s.kind !== "measure").map((s) => stepText(unit, s)),
+    before: [
+      ...cost.steps.filter((s) => s.kind !== "measure").map((s) => stepText(unit, s)),
+      ...(brief === undefined
+        ? []
+        : [`set the probes first: take it during the next try, which stays so for ${secondsText(brief)}`]),
+    ],
     bits: gain,
     outcomes: outcomes.map((o) => ({
       label: outcomeText(check, o.label, unit),
