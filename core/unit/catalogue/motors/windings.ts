@@ -44,18 +44,40 @@ function addCase(
   });
 }
 
+const leakToCase = {
+  id: "leak",
+  name: "leaks to its case",
+  looks: "trips the residual-current device, at times only when warm or damp",
+  weight: 0.3,
+  onlyWith: "pe",
+  severities: [2e3, 5e4],
+};
+
+/** Of a winding on AC that is told by what it draws. */
+const drawn = (powerFactor: number) =>
+  z.strictObject({
+    volts: positive,
+    amps: positive,
+    powerFactor: z.number().min(0.1).max(0.98).default(powerFactor),
+    windingOhms: positive,
+    ...insulation,
+  });
+
+/** What shorted turns leave of a winding, which then draws so much more. */
+function withShortedTurns<P extends { amps: number; windingOhms: number }>(
+  p: P,
+  mode: string | undefined,
+  share: number | undefined,
+): P {
+  return mode === "shorted-turns" ? { ...p, amps: p.amps / share!, windingOhms: p.windingOhms * share! } : p;
+}
+
 /** Single-phase motor (shaded-pole, or run-capacitor with its capacitor inside the model). */
 export const motor = definePart({
   type: "motor",
   terminals: ["1", "2", "pe"],
   optional: ["pe"],
-  parameters: z.strictObject({
-    volts: positive,
-    amps: positive,
-    powerFactor: z.number().min(0.1).max(0.98).default(0.75),
-    windingOhms: positive,
-    ...insulation,
-  }),
+  parameters: drawn(0.75),
   across: [["1", "2"]],
   work: { branch: 0, amps: (p) => p.amps, from: 0.65, fully: 0.8, badly: "slow", pace: 1 },
   modes: [
@@ -75,23 +97,12 @@ export const motor = definePart({
       severities: [0.2],
     },
     ...mechanics,
-    {
-      id: "leak",
-      name: "leaks to its case",
-      looks: "trips the residual-current device, at times only when warm or damp",
-      weight: 0.3,
-      onlyWith: "pe",
-      severities: [2e3, 5e4],
-    },
+    leakToCase,
   ],
   expand(build, p, { mode, severity }) {
     // Locked rotor draws about three times the running current at a low power factor (common practice, no source).
     const running = mode === "jammed" ? { ...p, amps: 3 * p.amps, powerFactor: 0.45 } : p;
-    const shorted =
-      mode === "shorted-turns"
-        ? { ...p, amps: p.amps / severity!, windingOhms: p.windingOhms * severity! }
-        : running;
-    winding(build, shorted, mode === "winding-open");
+    winding(build, withShortedTurns(running, mode, severity), mode === "winding-open");
     addCase(build, p.insulationOhms, mode, severity);
   },
 });
@@ -101,13 +112,7 @@ export const solenoid = definePart({
   type: "solenoid",
   terminals: ["1", "2", "pe"],
   optional: ["pe"],
-  parameters: z.strictObject({
-    volts: positive,
-    amps: positive,
-    powerFactor: z.number().min(0.1).max(0.98).default(0.5),
-    windingOhms: positive,
-    ...insulation,
-  }),
+  parameters: drawn(0.5),
   across: [["1", "2"]],
   work: { branch: 0, amps: (p) => p.amps, from: 0.65, fully: 0.8, badly: "weak", pace: 0 },
   modes: [
@@ -137,21 +142,10 @@ export const solenoid = definePart({
       looks: "drips or fills with no call; dirt or scale on its seat",
       weight: 0.3,
     },
-    {
-      id: "leak",
-      name: "leaks to its case",
-      looks: "trips the residual-current device, at times only when warm or damp",
-      weight: 0.3,
-      onlyWith: "pe",
-      severities: [2e3, 5e4],
-    },
+    leakToCase,
   ],
   expand(build, p, { mode, severity }) {
-    const now =
-      mode === "shorted-turns"
-        ? { ...p, amps: p.amps / severity!, windingOhms: p.windingOhms * severity! }
-        : p;
-    winding(build, now, mode === "coil-open");
+    winding(build, withShortedTurns(p, mode, severity), mode === "coil-open");
     addCase(build, p.insulationOhms, mode, severity);
   },
 });
@@ -193,14 +187,7 @@ export const dcMotor = definePart({
       weight: 0.3,
       severities: [0.3, 0.6],
     },
-    {
-      id: "leak",
-      name: "leaks to its case",
-      looks: "trips the residual-current device, at times only when warm or damp",
-      weight: 0.3,
-      onlyWith: "pe",
-      severities: [2e3, 5e4],
-    },
+    leakToCase,
   ],
   expand(build, p, { mode, severity, powered }) {
     const inner = build.inner("armature");
