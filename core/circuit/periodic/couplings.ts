@@ -12,9 +12,12 @@ export interface Cut {
   root?: Root;
 }
 
-/** A fault's network is cut as the healthy one is, unless it joins what was apart: their states then are of one kind. */
+/**
+ * A fault's network is cut as the healthy one is, unless it joins what was apart, or puts ohms in a way that diodes and
+ * others share: whatever lies behind them then has to do with the diodes.
+ */
 export function cutFor(circuit: Circuit, cuts: Cut[]): Cut {
-  const known = cuts.find((cut) => !joinsMore(circuit, cut.branches));
+  const known = cuts.find((cut) => cut.branches.length === circuit.branches.length && fits(circuit, cut));
   if (known) return known;
   const cut = { couplings: couplingsOf(circuit), branches: circuit.branches };
   cuts.push(cut);
@@ -23,15 +26,21 @@ export function cutFor(circuit: Circuit, cuts: Cut[]): Cut {
 
 /** A branch that conducts so many times better than it did may join what had nothing to do with each other. */
 const JOINS = 1e4;
+/** A branch of so many times the ohms it had, and not open, raises what is behind it. */
+const RAISES = 10;
+const OPEN_FROM = 1e6;
+/** Share of a diode's current that makes a branch one of its way. */
+const SHARED = 1e-3;
 
-function joinsMore({ branches, controls }: Circuit, before: readonly Branch[]): boolean {
-  if (branches.length !== before.length) return true;
-  return branches.some(
-    (b, i) =>
-      b !== before[i] &&
-      b.ohms * JOINS < before[i]!.ohms &&
-      !controls.some((c) => c.kind === "diode" && c.branch === i),
-  );
+function fits({ branches, controls }: Circuit, { couplings, branches: before }: Cut): boolean {
+  const isDiode = (i: number) => controls.some((c) => c.kind === "diode" && c.branch === i);
+  return branches.every((b, i) => {
+    const was = before[i]!;
+    if (b === was || b.ohms === was.ohms || isDiode(i)) return true;
+    if (b.ohms * JOINS < was.ohms) return false;
+    const raised = b.ohms > RAISES * was.ohms && b.ohms < OPEN_FROM;
+    return !raised || couplings.share(i) < SHARED;
+  });
 }
 
 /** What has to do with what, while every diode and every regulator conducts. */
@@ -42,6 +51,8 @@ export interface Couplings {
   readonly held: ReadonlySet<string>;
   /** By index of a diode's or regulator's control: the number of its group; groups do not know of each other. */
   readonly groupOf: ReadonlyMap<number, number>;
+  /** By index of a branch: the largest share of a swung diode's current that flows in it. */
+  readonly share: (branch: number) => number;
 }
 
 /** Coupling, squared, below which a motor across the mains and a small supply do not know of each other. */
@@ -104,9 +115,18 @@ function couplingsOf(circuit: Circuit): Couplings {
       return noticed ? [] : [id];
     }),
   );
+  const share = (index: number) => {
+    const { a, b, ohms } = branches[index]!;
+    return swung.reduce((most, d) => {
+      // Of an ampere driven into the port, the diode itself takes own/1 Ω; the rest goes round.
+      const round = 1 - own[d]! / CONDUCTING_OHMS;
+      return round < 1e-6 ? most : Math.max(most, Math.abs(difference(columns[d]!, a, b)) / ohms / round);
+    }, 0);
+  };
   return {
     negligible,
     held,
+    share,
     groupOf: groupNumbers(
       ports.map((p) => p.index),
       coupling,
