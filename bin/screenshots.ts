@@ -45,7 +45,10 @@ async function open(width: number, height: number, colorScheme: "light" | "dark"
 
 async function live(job: JobPage, page: Page): Promise<void> {
   await page.getByRole("region", { name: "Power" }).getByRole("button").click();
-  await page.getByRole("button", { name: "Live: take volts" }).click();
+  // From a unit that was declared dead the dialog goes straight to what going live takes.
+  const which = page.getByRole("button", { name: "Live: take volts" });
+  await which.or(page.getByRole("dialog").getByRole("checkbox").first()).first().waitFor();
+  if (await which.isVisible()) await which.click();
   await job.declare("live");
 }
 
@@ -67,6 +70,7 @@ try {
   await shot(page, "job");
   await job.followToCall("TC1:open");
   await page.getByRole("button", { name: "Make the call" }).click();
+  await page.getByRole("dialog").waitFor();
   await shot(page, "call");
   await page.getByRole("button", { name: /^Call it/ }).click();
   await page.getByRole("link", { name: "Report" }).click();
@@ -115,7 +119,7 @@ try {
   await shot(page, "start-job");
   await page.getByLabel("Who is working on it").selectOption("ansa");
   await page.getByRole("button", { name: "Open the job" }).click();
-  await page.getByTestId("sequence").getByText("Most likely").waitFor();
+  await page.getByTestId("sequence").getByText("Most likely").waitFor({ timeout: 120_000 });
   await page.getByRole("button", { name: "Show the steps" }).click();
   await page.locator("[data-step=ignite] button").click();
   await page.getByTestId("sequence").evaluate((panel) => {
