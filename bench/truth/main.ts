@@ -40,6 +40,7 @@ const totals = {
   negativeOhms: 0,
   cases: 0,
   notSettled: 0,
+  chattering: 0,
   notSaid: 0,
   noTruth: 0,
 };
@@ -160,6 +161,7 @@ function compare(unit: UnitModel, state: string, faults: readonly TruthFault[]):
   const label = `${unit.id} ${state} ${faults.map((f) => `${f.part}:${f.mode}${f.severity === undefined ? "" : `:${f.severity.toPrecision(3)}`}`).join("+") || "healthy"}`;
   if (point.status !== "settled") {
     totals.notSettled++;
+    if (point.status === "chatter") totals.chattering++;
     if (show) say(`not settled: ${label}: ${point.unsettled.join()}`);
     return;
   }
@@ -221,6 +223,7 @@ const result = {
   negativeOhms: totals.negativeOhms,
   cases: totals.cases,
   notSettled: totals.notSettled / totals.cases,
+  ofThemChattering: totals.chattering / totals.cases,
   noTruth: totals.noTruth / totals.cases,
   ...runs,
 };
