@@ -39,9 +39,9 @@ export const capacitor = definePart({
     const farads = mode === "low" ? p.farads * severity! : p.farads;
     const esr = mode === "open" ? OPEN_OHMS : mode === "high-esr" ? p.esrOhms * severity! : p.esrOhms;
     build.branch("plates", a, b, { ohms: esr, farads });
-    build.branch("leak", a, b, {
-      ohms: mode === "shorted" ? SHORT_OHMS : mode === "leaky" ? severity! : p.leakOhms,
-    });
+    // A lead that is off takes the leak with it.
+    const leak = mode === "leaky" ? severity! : mode === "open" ? OPEN_OHMS : p.leakOhms;
+    build.branch("leak", a, b, { ohms: mode === "shorted" ? SHORT_OHMS : leak });
   },
 });
 
