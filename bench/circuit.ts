@@ -48,7 +48,7 @@ function simulateSeconds(model: UnitModel, every: number): number {
     const expanded = expandUnit(model, { state: state.id, lifts: [] });
     const healthy = settle(expanded.circuit);
     for (let i = 1; i < cases.length; i += every) {
-      const { circuit } = settle(expanded.withFault(cases[i]!.fault!), healthy);
+      const { circuit } = settle(expanded.withFault(cases[i]!.faults[0]!), healthy);
       spent += seconds(() => simulate(circuit, state.power === "live" ? "ac" : "dc"));
     }
   }

@@ -23,8 +23,9 @@ export function afreshSeconds(unit: UnitModel, every: number): number {
       ).values(),
     ];
     for (let i = 0; i < cases.length; i += every) {
-      const { fault } = cases[i]!;
-      const settled = fault ? settle(expanded.withFault(fault), healthy).circuit : healthy.circuit;
+      const { faults } = cases[i]!;
+      const settled =
+        faults.length > 0 ? settle(expanded.withFaults(faults), healthy).circuit : healthy.circuit;
       const start = performance.now();
       solveAfresh(settled, "ac", pairs);
       solveAfresh(settled, "dc", pairs);

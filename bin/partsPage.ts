@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { CATALOGUE, type ModeKind, type PartKind } from "#core/unit/index.ts";
+import { CATALOGUE, type ModeKind, type PartKind, type SizeRange } from "#core/unit/index.ts";
 
 /** docs/parts.md: every kind of part with its terminals, its parameters and the ways it fails. */
 export function partsPage(): string {
@@ -44,11 +44,15 @@ function parametersOf(kind: PartKind): string {
   return names.length > 0 ? `Parameters ${names.join("; ")}.` : "No parameters.";
 }
 
-function row({ id, name, looks, weight, severities, onlyWith, intermittent }: ModeKind): string {
+function row({ id, name, looks, weight, sizes, onlyWith, intermittent }: ModeKind): string {
   const notes = [
-    severities ? `sizes ${severities.map((s) => String(Number(s.toPrecision(2)))).join(", ")}` : "",
+    sizes ? `size ${rangeText(sizes)}` : "",
     onlyWith ? `only with \`${onlyWith}\`` : "",
     intermittent !== undefined ? "comes and goes" : "",
   ].filter((note) => note !== "");
   return `| \`${id}\` | ${[name, ...notes].join("; ")} | ${looks} | ${Number(weight.toPrecision(2))} |`;
+}
+
+function rangeText({ from, to, as }: SizeRange): string {
+  return as === "ohms" ? `${from} to ${to} Ω` : `${from} to ${to} times what it should be`;
 }

@@ -26,14 +26,24 @@ export function CallStrip({ view, jobId, onCall }: { view: JobView; jobId: strin
       </Strip>
     );
   }
-  if (!call.ready) return null;
+  if (!call.ready)
+    return call.standing === undefined ? null : (
+      <Strip>
+        <span data-testid="call-waits">
+          <strong className="block text-lg">
+            {call.itemName}: {Math.floor(call.chance * 100)} %, not yet a call
+          </strong>
+          {call.standing}
+        </span>
+      </Strip>
+    );
   return (
     <Strip>
       <span>
         <strong data-testid="call-ready" className="block text-lg">
           {call.itemName}: {Math.floor(call.chance * 100)} %
         </strong>
-        {call.proof && `Proved by ${call.proof.text}.`}
+        {call.proof ? `Proved by ${call.proof.text}.` : call.standing}
       </span>
       <Button look="main" onClick={onCall}>
         Make the call

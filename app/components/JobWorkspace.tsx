@@ -231,6 +231,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
             <>
               <DoubtNotice view={view} onAgain={setInHand} />
               <NextCard
+                deeper={view.deeper}
                 order={order}
                 onOrder={() => setOpen({ dialog: "order" })}
                 whatIf={

@@ -13,23 +13,27 @@ interface Props {
   whatIf: React.ReactNode;
   /** A finding has just come: what is shown is of before it. */
   ranking: boolean;
+  /** What no list has is still to be looked at. */
+  deeper: boolean;
   onOrder: () => void;
   onChoose: (index: number) => void;
   onPower: (to: "live" | "dead") => void;
 }
 
+const LOOKING =
+  "No check of the listed faults is left. Looking at what no list has: wires changed over, bridges, another part than belongs there.";
+const NOTHING_LEFT =
+  "No check that this unit offers would tell the suspects apart any further. Make the call, or note what is not in the model.";
+
 /** The check that pays best now: where the probes go, what it may read, what each outcome leaves. */
 export function NextCard(props: Props) {
-  const { proposals, chosen, band, order, whatIf, ranking, onOrder, onChoose, onPower } = props;
+  const { proposals, chosen, band, order, whatIf, ranking, deeper, onOrder, onChoose, onPower } = props;
   const proposal = proposals[Math.min(chosen, proposals.length - 1)];
   if (!proposal)
     return (
       <section aria-label="Next" className="border-b-[1.5px] border-ink bg-sheet px-4 py-4">
         <h2 className="section-title">Next</h2>
-        <p className="pt-2 text-lg">
-          No check that this unit offers would tell the suspects apart any further. Make the call, or note
-          what is not in the model.
-        </p>
+        <p className="pt-2 text-lg">{deeper ? LOOKING : NOTHING_LEFT}</p>
       </section>
     );
   const needs = proposal.check.kind === "reading" ? (proposal.live ? "live" : "dead") : undefined;

@@ -1,5 +1,5 @@
 import type { JobState } from "#core/job/index.ts";
-import type { UnitModel } from "#core/unit/index.ts";
+import { liftOf, type UnitModel } from "#core/unit/index.ts";
 import { Button } from "./Button.tsx";
 import { Clock } from "./Clock.tsx";
 
@@ -26,7 +26,7 @@ export function PowerBand({
   const { band, bandEvent, situation } = state;
   const look = LOOK[band];
   const covers = situation.coversOff.map((id) => unit.covers.find((c) => c.id === id)?.name ?? id);
-  const lifts = situation.lifts.map((id) => unit.lifts.find((l) => l.id === id)?.name ?? id);
+  const lifts = situation.lifts.map((id) => liftOf(unit, id)?.name ?? id);
   return (
     <section
       aria-label="Power"

@@ -24,22 +24,25 @@ interface Props {
   /** How far it gets, by the steps of its sequence; empty for a unit without one. */
   readonly stalls: readonly Choice[];
   readonly codes: readonly Choice[];
+  /** What trips or blows, and when. */
+  readonly opens: readonly Choice[];
   readonly works: readonly Question[];
   readonly heard: readonly Observation[];
 }
 
 /** What the customer and the first look say: how far it gets, which code shows, what works, what is heard. */
-export function SeenQuestions({ stalls, codes, works, heard }: Props) {
+export function SeenQuestions({ stalls, codes, opens, works, heard }: Props) {
   return (
     <fieldset>
       <legend className="font-bold">How far does it get?</legend>
       <p className="pb-2 text-[0.9375rem] text-ink-soft">
         What still works clears more than what does not. Leave out what nobody has looked at.
       </p>
-      {(stalls.length > 0 || codes.length > 0) && (
+      {(stalls.length > 0 || codes.length > 0 || opens.length > 0) && (
         <div className="grid gap-4 pb-4 sm:grid-cols-2">
           <ChoiceList label="It stops at" none="not looked yet" choices={stalls} />
           <ChoiceList label="It shows" none="not looked yet" choices={codes} />
+          <ChoiceList label="It trips or blows" none="not looked yet" choices={opens} />
         </div>
       )}
       <Questions questions={works} />

@@ -50,7 +50,9 @@ function ItemRow({ item }: { item: ItemView }) {
           <span className="text-[0.9375rem] text-ink-soft">
             {item.suspects
               .slice(0, 2)
-              .map((s) => (s.mode === "" || single ? s.mode : `${s.id.split(":")[0]} ${s.mode}`))
+              .map((s) =>
+                s.mode === "" || single ? s.mode : `${s.unlisted ? s.name : s.id.split(":")[0]} ${s.mode}`,
+              )
               .filter(Boolean)
               .join(", ")}
           </span>
@@ -70,6 +72,8 @@ function ItemRow({ item }: { item: ItemView }) {
                 <span>
                   {s.name}
                   {s.mode && `, ${s.mode}`}
+                  {s.size && <strong className="font-semibold">, {s.size}</strong>}
+                  {s.unlisted && <span className="text-ink-soft"> (on no part’s list)</span>}
                   {s.looks && <span className="block text-ink-soft">{s.looks}</span>}
                 </span>
                 <span className="reading">{(s.chance * 100).toFixed(1)} %</span>

@@ -30,3 +30,20 @@ export function codeChoices({ observations }: UnitModel): Choice[] {
     ...codes.map((c) => ({ label: c.yes.replace(/^shows /, ""), answers: `${c.id}:yes` })),
   ];
 }
+
+/** What trips or blows, and when. */
+export function openingChoices({ observations }: UnitModel): Choice[] {
+  const opens = observations.filter((o) => o.kind === "opens" && o.step === undefined);
+  if (opens.length === 0) return [];
+  return [
+    { label: "nothing trips or blows", answers: opens.map((o) => `${o.id}:no`).join() },
+    ...opens.flatMap((o) => {
+      const later = observations.find((l) => l.kind === "opens" && l.part === o.part && l.step !== undefined);
+      if (!later) return [{ label: o.yes, answers: `${o.id}:yes` }];
+      return [
+        { label: `${o.yes} at once`, answers: `${o.id}:yes,${later.id}:no` },
+        { label: `${o.yes} in the course of a run`, answers: `${o.id}:yes,${later.id}:yes` },
+      ];
+    }),
+  ];
+}

@@ -1,9 +1,12 @@
 import { proxy, wrap, type Remote } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Order } from "#core/diagnosis/index.ts";
-import type { JobEvent, JobView } from "#core/job/index.ts";
+import type { Depth, JobEvent, JobView, WeighedView } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { DiagnosisWorker } from "../workers/diagnosisProtocol.ts";
+
+/** How long nothing is entered before what no list has is looked at. */
+const QUIET_MS = 700;
 
 export interface Diagnosis {
   readonly view: JobView;
@@ -67,25 +70,31 @@ export function useDiagnosis(
 
   useEffect(() => {
     const turn = ++asked.current;
-    void ready.current
-      ?.then((remote) =>
-        remote.view(
-          events,
-          order,
-          proxy((half) => {
-            if (turn !== asked.current) return;
-            setView((was) => ({ ...was, ...half }));
-            setRanking(true);
-          }),
-        ),
-      )
+    // A later question overtakes an earlier answer.
+    const isLatest = () => turn === asked.current;
+    const look = async (depth: Depth) => {
+      const remote = await ready.current;
+      if (!remote || !isLatest()) return undefined;
+      const weighed = proxy((half: WeighedView) => {
+        if (!isLatest() || depth === "whole") return;
+        setView((was) => ({ ...was, ...half }));
+        setRanking(true);
+      });
+      const next = await remote.view(events, order, weighed, depth);
+      if (!isLatest()) return undefined;
+      setView(next);
+      setRanking(false);
+      return next;
+    };
+    let later: ReturnType<typeof setTimeout> | undefined;
+    const inWords = (error: unknown) => setTrouble(error instanceof Error ? error.message : String(error));
+    void look("listed")
       .then((next) => {
-        // A later question overtakes an earlier answer.
-        if (turn !== asked.current) return;
-        setView(next);
-        setRanking(false);
+        // It takes seconds, in which no entry would be answered: only once nothing more comes.
+        if (next?.deeper) later = setTimeout(() => void look("whole").catch(inWords), QUIET_MS);
       })
-      .catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
+      .catch(inWords);
+    return () => clearTimeout(later);
   }, [events, order, learnt]);
 
   const ask = useCallback<Diagnosis["ask"]>(

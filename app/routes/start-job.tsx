@@ -10,7 +10,7 @@ import { Field, inputClass } from "../components/Field.tsx";
 import { PersonOptions, useShop } from "../components/ShopBar.tsx";
 import { UnitChoice } from "../components/UnitChoice.tsx";
 import { SeenQuestions } from "../components/SeenQuestions.tsx";
-import { codeChoices, stallChoices } from "../jobs/complaintChoices.ts";
+import { codeChoices, openingChoices, stallChoices } from "../jobs/complaintChoices.ts";
 import { rememberChoices } from "../jobs/choices.ts";
 import { readStartForm } from "../jobs/startForm.ts";
 
@@ -32,6 +32,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     questions: {
       stalls: stallChoices(unit),
       codes: codeChoices(unit),
+      opens: openingChoices(unit),
       works: unit.observations
         .filter((o) => o.kind === "works")
         .map((o) => ({ ...o, badly: badlyWord(unit, o.part) })),

@@ -26,12 +26,12 @@ const worker: DiagnosisWorker = {
   async open(unit, address, report) {
     dictionary = (await fetched(unit, address)) ?? buildDictionary(unit, (done) => report(done));
     // The first view compiles the code that every later one runs.
-    viewJob(dictionary, []);
+    viewJob(dictionary, [], "information", undefined, "listed");
   },
   async faults() {
     const known = opened();
     if (!known.unit.sequence || known.symptomsSoFar()) return undefined;
-    return known.cases.map((c) => c.fault);
+    return known.cases.map((c) => c.faults[0]);
   },
   async table(unit, faults) {
     return symptomTable(unit, faults);
@@ -39,8 +39,8 @@ const worker: DiagnosisWorker = {
   async learnSymptoms(table) {
     opened().acceptSymptoms(table);
   },
-  async view(events, order, weighed) {
-    return viewJob(opened(), events, order, (half) => void weighed(half));
+  async view(events, order, weighed, depth) {
+    return viewJob(opened(), events, order, (half) => void weighed(half), depth);
   },
   async whatIf(events, body) {
     return whatIf(opened(), events, body);

@@ -4,6 +4,7 @@ import type {
   JobEvent,
   JobView,
   OrderView,
+  Depth,
   WeighedView,
   WhatIf,
   WiringView,
@@ -28,7 +29,12 @@ export interface DiagnosisWorker {
    * Weighs the events of a job on the open unit; `order` says who proposes the next check. `weighed` hears of the first
    * half, before the checks are ranked.
    */
-  view(events: readonly JobEvent[], order: Order, weighed: (half: WeighedView) => void): Promise<JobView>;
+  view(
+    events: readonly JobEvent[],
+    order: Order,
+    weighed: (half: WeighedView) => void,
+    depth: Depth,
+  ): Promise<JobView>;
   /** What a finding would change, before it is made. */
   whatIf(events: readonly JobEvent[], body: FindingBody): Promise<WhatIf>;
   /** What is odd about a reading before it is recorded; undefined where nothing is. */

@@ -31,6 +31,8 @@ export function freshTruth(unit: UnitModel, faults: readonly Fault[]): Truth {
       }
       case "trial":
         if (check.trial === "strip") return runs.openings(faults, check.setup.lifts).length === 0;
+        // On the bench a part shows what is wrong with it, and nothing that is wrong elsewhere.
+        if (check.trial === "bench") return !faults.some((f) => f.part === check.subject);
         if (check.trial !== "swap") return undefined;
         return faults.every((f) => unit.parts.find((p) => p.id === f.part)!.item === check.subject);
       case "observation":
@@ -53,6 +55,10 @@ function answer(
       return runs.run(faults).reached.includes(observation.step!);
     case "code":
       return runs.run(faults).code === observation.code;
+    case "opens":
+      return observation.step === undefined
+        ? opened.has(part!)
+        : openedAfter(runs, faults, part!, observation.step);
     case "works": {
       const seen = runs.seen(state, faults);
       if (effect !== undefined && !seen.effects.has(effect)) return false;
@@ -69,4 +75,13 @@ function answer(
       return faults.some((f) => (signs[`${f.part}:${f.mode}`] ?? 0) > 0.5);
     }
   }
+}
+
+/** Whether something opens only once the run has left a step. */
+function openedAfter(runs: StateRuns, faults: readonly Fault[], part: string, step: string): boolean {
+  const { moments } = runs.run(faults);
+  const before = moments.filter((m) => !m.opened.some((o) => o.part === part));
+  const trips = before.length < moments.length;
+  const last = before.findLast((m) => m.step !== undefined);
+  return trips && last !== undefined && last.step !== step;
 }

@@ -5,6 +5,7 @@ import {
   observationCheck,
   ORDERS,
   rankChecks,
+  stagePoints,
   weigh,
   type Evidence,
   type Truth,
@@ -12,10 +13,11 @@ import {
 import { atNinety, calibrate, reliabilityDiagram } from "./calibration.ts";
 import { page, type Evaluation, type UnitResult } from "./page.ts";
 import { playPairs } from "./pairs.ts";
-import { playSingles, walkSingles } from "./singles.ts";
+import { playPartial } from "./partial.ts";
+import { playSingles, walkSingles, type Single } from "./singles.ts";
 import { playSmall } from "./small.ts";
 import { mean, setUp, type Bench } from "./trial.ts";
-import { playUnknown } from "./unknown.ts";
+import { playOutside, playUnlisted } from "./unknown.ts";
 
 /**
  * Plays every single fault that a customer would notice, of every unit of the demo shop or of the model files named,
@@ -29,7 +31,9 @@ const SEED = 1;
 const EVERY_OTHER = 6;
 const EVERY_WALK = 15;
 const PAIRS = 10;
-const UNKNOWN = 8;
+const UNLISTED = 8;
+const OUTSIDE = 4;
+const PARTIAL = 12;
 const SMALL = 12;
 
 const say = (text: string) => void process.stderr.write(`${text}\n`);
@@ -42,6 +46,9 @@ const files =
         .filter((f) => f.endsWith(".json"))
         .map((f) => `demo/units/${f}`);
 
+/** The smaller series are shortened with the faults, but never to nothing. */
+const few = (count: number) => (every > 1 ? Math.max(3, Math.round(count / 2)) : count);
+
 function evaluate(file: string): UnitResult {
   const bench = setUp(file, process.argv.includes("--every") ? every : 1);
   say(`${bench.unit.name}: ${bench.faults.length} faults`);
@@ -52,8 +59,10 @@ function evaluate(file: string): UnitResult {
     byOrder: new Map(others.map((o) => [o, playSingles(bench, o, SEED, EVERY_OTHER)])),
     forward: walkSingles(bench, "supply-forward", SEED, EVERY_WALK),
     middle: walkSingles(bench, "middle-first", SEED, EVERY_WALK),
-    pairs: playPairs(bench, SEED, PAIRS),
-    unknown: playUnknown(bench, SEED, UNKNOWN),
+    pairs: playPairs(bench, SEED, few(PAIRS)),
+    unlisted: playUnlisted(bench, SEED, few(UNLISTED)),
+    outside: playOutside(bench, SEED, few(OUTSIDE)),
+    partial: playPartial(bench, SEED, few(PARTIAL)),
     small: playSmall(bench, SEED, SMALL),
     rankingMs: rankingTime(bench),
     bound: mean(bench.faults.map(({ truth }) => checksAtLeast(bench, truth))),
@@ -94,6 +103,26 @@ function checksAtLeast(bench: Bench, truth: Truth): number {
   return first ? bits / Math.log2(Math.max(2, first.outcomes.length)) : 0;
 }
 
+function share<T>(list: readonly T[], is: (entry: T) => boolean): number {
+  return mean(list.map((entry) => Number(is(entry))));
+}
+
+/** Whether a fault at the middle of its sizes opens something that protects. */
+function opensSomething({ dictionary }: Bench, fault: string): boolean {
+  const suspect = dictionary.suspects.findIndex((s) => s.id === fault);
+  return dictionary.cases.some((c, i) => c.suspect === suspect && dictionary.opens(i).size > 0);
+}
+
+/** Whether the first reading on what stores energy was a dead one; nothing where none was taken. */
+function firstTouch({ unit }: Bench, { play }: Single): boolean[] {
+  const points = stagePoints(unit);
+  const first = play.steps.find(
+    ({ check }) => check.kind === "reading" && (points.has(check.red) || points.has(check.black)),
+  );
+  if (!first) return [];
+  return [unit.states.find((s) => s.id === first.check.setup.state)!.power === "dead"];
+}
+
 const results = files.map(evaluate);
 const bins = calibrate(results.map(({ bench, singles }) => ({ bench, plays: singles })));
 const singles = results.flatMap((r) => r.singles);
@@ -101,16 +130,36 @@ const subset = (every: number) => results.flatMap((r) => r.singles.filter((_, i)
 const minutes = (list: readonly { readonly play: { readonly minutes: number } }[]) =>
   mean(list.map((s) => s.play.minutes));
 const pairs = results.flatMap((r) => r.pairs);
-const unknown = results.flatMap((r) => r.unknown);
+const unlisted = results.flatMap((r) => r.unlisted);
+const outside = results.flatMap((r) => r.outside);
+const partial = results.flatMap((r) => r.partial);
 const small = results.flatMap((r) => r.small);
+const checksOf = singles.flatMap((s) => s.play.steps.map((step) => step.check.id));
+const repeats = singles.reduce(
+  (sum, s) => sum + s.play.steps.length - new Set(s.play.steps.map((step) => step.check.id)).size,
+  0,
+);
+const opening = results.flatMap((r) => r.singles.filter((s) => opensSomething(r.bench, s.fault)));
+const touching = results.flatMap((r) => r.singles.flatMap((s) => firstTouch(r.bench, s)));
+const ratio = (walks: (r: UnitResult) => readonly Single[]) =>
+  minutes(subset(EVERY_WALK)) / minutes(results.flatMap(walks));
 const evaluation: Evaluation = {
-  rightShare: mean(singles.map((s) => Number(s.right))),
-  wrongPartShare: mean(singles.map((s) => Number(s.play.ready && !s.right))),
-  minutesRatioSupplyForward: minutes(subset(EVERY_WALK)) / minutes(results.flatMap((r) => r.forward)),
-  minutesRatioMiddleFirst: minutes(subset(EVERY_WALK)) / minutes(results.flatMap((r) => r.middle)),
+  rightShare: share(singles, (s) => s.right),
+  wrongPartShare: share(singles, (s) => s.play.ready && !s.right),
+  uncalledShare: share(singles, (s) => !s.play.ready),
+  minutesRatioSupplyForward: ratio((r) => r.forward),
+  minutesRatioMiddleFirst: ratio((r) => r.middle),
   minutesRatioOptimum: mean(small.map((s) => s.ours)) / mean(small.map((s) => s.optimum)),
-  pairsShare: mean(pairs.map((p) => Number(p.found))),
-  unknownShare: mean(unknown.map((u) => Number(u.leads))),
+  repeatShare: repeats / Math.max(1, checksOf.length),
+  longestMinutes: Math.max(0, ...singles.map((s) => s.play.minutes)),
+  unlistedNamed: share(unlisted, (u) => u.named),
+  unlistedWrongCall: share(unlisted, (u) => u.wrong),
+  outsideWrongCall: share(outside, (u) => u.wrong),
+  pairsShare: share(pairs, (p) => p.found),
+  protectionWithCause: opening.length === 0 ? NaN : share(opening, (s) => s.right),
+  deadFirstShare: touching.length === 0 ? 1 : share(touching, (dead) => dead),
+  partialRightShare: share(partial, (p) => p.right),
+  partialWrongCall: share(partial, (p) => p.wrong),
   calibration90: atNinety(bins),
   rankingMs: Math.max(...results.map((r) => r.rankingMs)),
 };

@@ -39,7 +39,7 @@ export function playPairs(bench: Bench, seed: number, most: number): PairPlay[] 
 
 function pairTruth({ dictionary, unit }: Bench, [a, b]: readonly [number, number]): Truth {
   const middle = middleCases(dictionary);
-  const fault = (suspect: number) => dictionary.cases[middle.get(suspect)!]!.fault!;
+  const fault = (suspect: number) => dictionary.cases[middle.get(suspect)!]!.faults[0]!;
   return freshTruth(unit, [fault(a), fault(b)]);
 }
 

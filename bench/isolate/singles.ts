@@ -23,6 +23,7 @@ export function walkSingles(bench: Bench, order: WalkOrder, seed: number, every:
     if (i % every !== 0) return [];
     const play = playOn(bench, truth, (at) => nextOnPlainWalk(order, at), seed + i, {
       mostChecks: 300,
+      mostMinutes: Infinity,
       singlesOnly: true,
     });
     return [{ fault: id, right: isRight(bench, id, play.item), play }];

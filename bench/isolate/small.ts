@@ -4,7 +4,7 @@ import {
   isSettled,
   itemKey,
   minutesFor,
-  hazardous,
+  hazardMinutes,
   optimalMinutes,
   rankChecks,
   situationAfter,
@@ -65,7 +65,7 @@ function draw({ dictionary, unit }: Bench, random: () => number): Small | undefi
   if (rows.length < CHECKS) return undefined;
   const chosen = new Set(cases.map((i) => dictionary.cases[i]!.suspect));
   if (chosen.size < FAULTS) return undefined;
-  const danger = hazardous(unit);
+  const danger = hazardMinutes(unit);
   const problem: SmallProblem<Situation> = {
     weights: cases.map((i) => dictionary.suspects[dictionary.cases[i]!.suspect]!.prior),
     items: cases.map((i) => itemKey(dictionary, dictionary.cases[i]!.suspect)),
@@ -83,7 +83,9 @@ function draw({ dictionary, unit }: Bench, random: () => number): Small | undefi
   const restricted: Dictionary = {
     ...dictionary,
     rows,
-    cases: dictionary.cases.map((c, i) => (kept.has(i) ? { ...c, share: 1 } : { ...c, share: 0 })),
+    cases: dictionary.cases.map((c, i) =>
+      kept.has(i) ? { ...c, share: 1 } : { ...c, share: 0, faults: [] },
+    ),
   };
   return { dictionary: restricted, cases, rows, problem };
 }

@@ -70,7 +70,7 @@ export function playOn(
   truth: Truth,
   order: PlayOptions["order"],
   seed: number,
-  more: Pick<PlayOptions, "mostChecks" | "singlesOnly"> = {},
+  more: Pick<PlayOptions, "mostChecks" | "mostMinutes" | "singlesOnly"> = {},
 ): Play {
   return playFault(dictionary, truth, {
     order,

@@ -21,8 +21,8 @@ export function againstRuns(units: readonly UnitModel[], show: boolean): RunDisa
     const world = new World(unit);
     const say = (text: string) => void (show && process.stderr.write(`${text}\n`));
     dictionary.cases.forEach((c, i) => {
-      const run = runSequence(world, c.fault ? [c.fault] : []);
-      const label = `${unit.id} ${dictionary.suspects[c.suspect]!.id} ${c.fault?.severity ?? ""}`;
+      const run = runSequence(world, c.faults);
+      const label = `${unit.id} ${dictionary.suspects[c.suspect]!.id} ${c.faults[0]?.severity ?? ""}`;
       for (const o of run.opened)
         if (!dictionary.opens(i).has(o.part)) {
           opened++;

@@ -1,4 +1,4 @@
-import { modesOf, type ModeKind, type Part, type UnitModel } from "#core/unit/index.ts";
+import { modesOf, sizesOf, type ModeKind, type Part, type UnitModel } from "#core/unit/index.ts";
 import type { TruthFault } from "./elements.ts";
 
 /** A fault of a unit by its starting weight, its size from a continuous range; never two of one part. */
@@ -19,14 +19,13 @@ export function sampleFaults(unit: UnitModel, count: number, random: () => numbe
   return faults;
 }
 
-/** The fault at a size drawn from the range that its listed sizes span, and a little beyond, evenly on a logarithmic scale. */
+/** The fault at a size drawn from its range, and a little beyond, evenly on a logarithmic scale. */
 export function faultOf(part: Part, mode: ModeKind, random: () => number): TruthFault {
-  const { severities } = mode;
-  if (!severities) return { part: part.id, mode: mode.id };
-  const [least, most] = [Math.min(...severities), Math.max(...severities)];
-  const reach = most > least ? 1.5 : 1.3;
+  const range = sizesOf(part, mode);
+  if (!range) return { part: part.id, mode: mode.id };
+  const { from, to } = range;
+  const reach = 1.1;
   // A share of what it should be stays one.
-  const [low, high] =
-    most < 1 ? [least / reach, Math.min(0.97, most * reach)] : [least / reach, most * reach];
+  const [low, high] = [from / reach, to < 1 ? Math.min(0.97, to * reach) : to * reach];
   return { part: part.id, mode: mode.id, severity: low * (high / low) ** random() };
 }

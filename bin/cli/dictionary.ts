@@ -8,7 +8,7 @@ export function dictionary(argv: readonly string[]): string {
   const built = buildDictionary(readUnitFile(args.words[0]));
   const cases = built.cases.map((c) => ({
     suspect: built.suspects[c.suspect]!.id,
-    ...(c.fault?.severity === undefined ? {} : { size: c.fault.severity }),
+    ...(c.faults[0]?.severity === undefined ? {} : { size: c.faults[0].severity }),
   }));
   if (!args.flag("json"))
     return `${built.unit.name}: ${built.suspects.length - 2} suspects in ${cases.length} cases, ${built.rows.length} checks.\nWith --json every check is listed with its reading in every case.`;

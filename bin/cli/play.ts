@@ -1,16 +1,18 @@
 import { z } from "zod";
 import {
   buildDictionary,
+  checkById,
+  listChecks,
   ORDERS,
   type Check,
-  type Dictionary,
   type Order,
   type Truth,
 } from "#core/diagnosis/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
 import { readArguments, UsageError } from "./arguments.ts";
 import { readJson } from "./jsonFile.ts";
 import { ownTruths, playAll } from "./playAll.ts";
-import { readUnitFile } from "./unitFile.ts";
+import { readFault, readUnitFile } from "./unitFile.ts";
 
 /** Readings of a faulty unit by somebody else's reckoning: fault → check id → reading, "OL", or whether it is seen. */
 export const truthSchema = z.record(
@@ -38,11 +40,13 @@ export function play(argv: readonly string[]): string {
   };
   const seed = Number(args.option("seed") ?? 1);
   if (!Number.isInteger(seed)) throw new UsageError("--seed is a whole number.");
-  const dictionary = buildDictionary(unit);
-  const truths =
-    args.option("truth") === undefined
-      ? ownTruths(dictionary)
-      : readTruths(dictionary, args.option("truth")!);
+  const file = args.option("truth");
+  const told = file === undefined ? undefined : readTruths(unit, file);
+  // What the file tells beyond the program's own list can be asked for too.
+  const dictionary = buildDictionary(
+    told ? { ...unit, checks: [...(unit.checks ?? []), ...told.more] } : unit,
+  );
+  const truths = told?.truths ?? ownTruths(dictionary);
   const result = playAll(dictionary, truths, { order, noise: share("noise"), slips: share("slips"), seed });
   if (args.flag("json")) return JSON.stringify({ unit: unit.id, order, ...result });
   const percent = (x: number) => `${(100 * x).toFixed(1)} %`;
@@ -53,34 +57,42 @@ export function play(argv: readonly string[]): string {
   ].join("\n");
 }
 
-function readTruths(dictionary: Dictionary, file: string): Map<string, Truth> {
+interface ToldTruths {
+  readonly truths: ReadonlyMap<string, Truth>;
+  /** Readings that the file tells and the program does not list by itself. */
+  readonly more: NonNullable<UnitModel["checks"]>;
+}
+
+/** Faults are named with or without their size: "W3:open", "W3:high-resistance:400". */
+function readTruths(unit: UnitModel, file: string): ToldTruths {
   const parsed = truthSchema.safeParse(readJson(file));
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
     throw new UsageError(`${file}: ${issue.path.join(" → ") || "(file)"}: ${issue.message}`);
   }
-  const known = new Set(dictionary.suspects.map((s) => s.id));
-  const checks = new Set([
-    ...dictionary.rows.map((row) => row.check.id),
-    ...dictionary.unit.observations.map((o) => `see/${o.id}`),
-  ]);
-  return new Map(
-    Object.entries(parsed.data).map(([fault, readings]): [string, Truth] => {
-      if (!known.has(fault))
-        throw new UsageError(`${file}: ${dictionary.unit.id} has no suspect “${fault}”.`);
-      const stray = Object.keys(readings).find((id) => !checks.has(id));
-      if (stray !== undefined)
-        throw new UsageError(
-          `${file}: “${fault}” has a reading for ${stray}, which is no check of ${dictionary.unit.id}.`,
-        );
-      return [
-        fault,
-        // What the file does not tell cannot be checked in that play.
-        (check: Check) => {
-          const reading = readings[check.id];
-          return reading === "OL" ? Infinity : reading;
-        },
-      ];
-    }),
-  );
+  const listed = new Set(listChecks(unit).map((c) => c.id));
+  const more = new Map<string, NonNullable<UnitModel["checks"]>[number]>();
+  const truths = new Map<string, Truth>();
+  for (const [fault, readings] of Object.entries(parsed.data)) {
+    readFault(unit, fault);
+    for (const id of Object.keys(readings)) {
+      const check = checkById(unit, id);
+      if (!check)
+        throw new UsageError(`${file}: “${fault}” has a reading for ${id}, which is no check of ${unit.id}.`);
+      if (check.kind === "reading" && !listed.has(id))
+        more.set(id, {
+          state: check.setup.state,
+          lifts: [...check.setup.lifts],
+          function: check.fn,
+          red: check.red,
+          black: check.black,
+        });
+    }
+    // What the file does not tell cannot be checked in that play.
+    truths.set(fault, (check: Check) => {
+      const reading = readings[check.id];
+      return reading === "OL" ? Infinity : reading;
+    });
+  }
+  return { truths, more: [...more.values()] };
 }

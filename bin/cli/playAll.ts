@@ -6,6 +6,7 @@ import {
   type Order,
   type Truth,
 } from "#core/diagnosis/index.ts";
+import { CATALOGUE } from "#core/unit/index.ts";
 import { seeded } from "#core/quantity/index.ts";
 
 /** Every suspect at the middle of its sizes, by the dictionary itself. */
@@ -31,10 +32,15 @@ export function middleCases(dictionary: Dictionary): Map<number, number> {
   return middle;
 }
 
-/** What the intake asks: whether each thing works, what is heard, how far it comes and which code it shows. */
+/** What the intake asks: whether each thing works, what is heard, how far it comes, which code it shows, what trips. */
 export function complaintOf({ unit }: Dictionary): string[] {
   const asked = ["works", "listen", "reaches", "code"];
-  return unit.observations.filter((o) => asked.includes(o.kind)).map((o) => o.id);
+  // Its user sees a lever that is down; a fuse on the board only who opens the unit.
+  const resets = (part: string | undefined) =>
+    CATALOGUE.get(unit.parts.find((p) => p.id === part)?.type ?? "")?.protective?.resets === true;
+  return unit.observations
+    .filter((o) => asked.includes(o.kind) || (o.kind === "opens" && resets(o.part)))
+    .map((o) => o.id);
 }
 
 export interface PlayedFault {
@@ -71,9 +77,11 @@ export function playAll(
   for (const [i, alike] of twinsOf(dictionary, dictionary.rows, (s) => middle.get(s)))
     twins.set(suspects[i]!.id, new Set(alike.map((s) => suspects[s]!.item!)));
   const plays = [...truths].map(([fault, truth], i): PlayedFault => {
-    const { item: wanted } = suspects.find((s) => s.id === fault)!;
+    // The name of a fault may end in its size.
+    const id = fault.split(":").slice(0, 2).join(":");
+    const { item: wanted } = suspects.find((s) => s.id === id)!;
     const played = playFault(dictionary, truth, { order, noise, slips, random: seeded(seed + i), complaint });
-    const right = played.item === wanted || (twins.get(fault)?.has(played.item) ?? false);
+    const right = played.item === wanted || (twins.get(id)?.has(played.item) ?? false);
     return {
       fault,
       item: played.item,

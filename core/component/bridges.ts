@@ -29,16 +29,16 @@ export interface BridgeDiode {
   readonly cathode: string;
 }
 
+/** Diodes in the order of a hand: one probe stays on the negative rail, then on the positive one, and the other walks. */
+const walked = (inputs: readonly string[], negative: string, positive: string): BridgeDiode[] => [
+  ...inputs.map((input) => ({ anode: negative, cathode: input })),
+  ...inputs.map((input) => ({ anode: input, cathode: positive })),
+];
+
 /** The six of a three-phase bridge: N → phase → P. */
-export const SIX: readonly BridgeDiode[] = ["U", "V", "W"].flatMap((phase) => [
-  { anode: phase, cathode: "P" },
-  { anode: "N", cathode: phase },
-]);
+export const SIX: readonly BridgeDiode[] = walked(["U", "V", "W"], "N", "P");
 /** The four of a single-phase bridge. */
-export const FOUR: readonly BridgeDiode[] = ["~1", "~2"].flatMap((input) => [
-  { anode: input, cathode: "+" },
-  { anode: "−", cathode: input },
-]);
+export const FOUR: readonly BridgeDiode[] = walked(["~1", "~2"], "−", "+");
 
 export interface BridgeFault {
   readonly diode: string;
@@ -68,6 +68,17 @@ export function judgeBridge(
   });
 }
 
+/** Whether every device conducts the way it should block and blocks the way it should conduct: the probes were turned. */
+export function isTurned(
+  diodes: readonly BridgeDiode[],
+  read: (diode: BridgeDiode) => { readonly forward: number; readonly reverse: number },
+): boolean {
+  return diodes.every((d) => {
+    const { forward, reverse } = read(d);
+    return cellState(forward) === "blocks" && cellState(reverse) === "forward";
+  });
+}
+
 const FAULT_WORDS = {
   short: "shorted",
   open: "open",
@@ -92,9 +103,15 @@ function bridgeTest(
       "Dead and proven; the link capacitor discharged and measured.",
       "Take the motor and the supply leads off: windings join the phases and read as shorts.",
     ],
-    probes: diodes.flatMap((d) => [
-      { red: d.anode, black: d.cathode, dial: "diode", note: "should read about 0.4 V" },
-      { red: d.cathode, black: d.anode, dial: "diode", note: "should read OL" },
+    // One probe is parked on a rail while the other walks the inputs; then the two change over.
+    probes: [diodes.slice(0, diodes.length / 2), diodes.slice(diodes.length / 2)].flatMap((rail) => [
+      ...rail.map((d) => ({
+        red: d.anode,
+        black: d.cathode,
+        dial: "diode",
+        note: "should read about 0.4 V",
+      })),
+      ...rail.map((d) => ({ red: d.cathode, black: d.anode, dial: "diode", note: "should read OL" })),
     ]),
     fields: [
       choice("where", "Leads", [
@@ -109,10 +126,8 @@ function bridgeTest(
     ],
     types,
     judge(v) {
-      const faults = judgeBridge(diodes, (d) => ({
-        forward: v.get(cell(d, "f")),
-        reverse: v.get(cell(d, "r")),
-      }));
+      const read = (d: BridgeDiode) => ({ forward: v.get(cell(d, "f")), reverse: v.get(cell(d, "r")) });
+      const faults = judgeBridge(diodes, read);
       const working = diodes.map((d) =>
         `${d.anode} → ${d.cathode}: forward ${v.get(cell(d, "f"))}, reverse ${v.get(cell(d, "r"))}`.replaceAll(
           "Infinity",
@@ -123,6 +138,13 @@ function bridgeTest(
         return judged(
           "good",
           "Every device conducts one way and blocks the other, and they are alike.",
+          working,
+          LIMITS,
+        );
+      if (isTurned(diodes, read))
+        return judged(
+          "doubtful",
+          "Every one of them conducts the wrong way round: red and black were exchanged, or the two rails. Nothing is said against the bridge.",
           working,
           LIMITS,
         );

@@ -1,14 +1,7 @@
-import { AMP, CELSIUS, choice, HERTZ, MICROFARAD, OHM, quantity, VOLT, WATT } from "./fields.ts";
+import { AMP, CELSIUS, choice, HERTZ, MICROFARAD, OHM, quantity, VOLT } from "./fields.ts";
+import { discharge } from "./discharge.ts";
 import { judged, percent, say } from "./say.ts";
 import { PRACTICE, type ComponentTest } from "./test.ts";
-
-/** Below this a charge is held to be safe to touch, V. Common practice, no source: extra-low voltage with margin. */
-export const SAFE_VOLTS = 30;
-
-/** Seconds until a capacitor through a resistor has fallen from one voltage to another: t = R·C·ln(V₀/V). */
-export function dischargeSeconds(farads: number, ohms: number, from: number, to = SAFE_VOLTS): number {
-  return from <= to ? 0 : ohms * farads * Math.log(from / to);
-}
 
 /**
  * Peak-to-peak ripple of a smoothing capacitor behind a rectifier, V: the charge the load takes between two peaks,
@@ -87,6 +80,9 @@ const run: ComponentTest = {
   },
 };
 
+/** Electrolytics are made to this tolerance of their label. Common practice, no source. */
+const LABEL_TOLERANCE = 0.2;
+
 const electrolytic: ComponentTest = {
   id: "electrolytic",
   family: "Capacitors",
@@ -116,7 +112,10 @@ const electrolytic: ComponentTest = {
     const typical = typicalEsr(label, volts);
     const limits = [
       { text: `ESR typically ${say(typical, "Ω", 2)}; above three times that it is bad`, source: PRACTICE },
-      { text: "capacitance −20 to +20 %; leak above 100 kΩ", source: PRACTICE },
+      {
+        text: `capacitance ±${percent(LABEL_TOLERANCE)}, as most are made; leak above 100 kΩ`,
+        source: PRACTICE,
+      },
     ];
     const working: string[] = [];
     const faults: string[] = [];
@@ -125,8 +124,9 @@ const electrolytic: ComponentTest = {
     const [reads, esr, leak] = [v.maybe("reads"), v.maybe("esr"), v.maybe("leak")];
     if (reads !== undefined) {
       working.push(`${say(reads, "F")} / ${say(label, "F")} = ${percent(reads / label)}`);
-      if (reads < 0.8 * label) faults.push("it has lost capacitance");
-      if (reads > 1.5 * label) doubts.push("reads too much: it leaks, or something is wired beside it");
+      if (reads < (1 - LABEL_TOLERANCE) * label) faults.push("it has lost capacitance");
+      if (reads > (1 + LABEL_TOLERANCE) * label)
+        doubts.push("reads too much: it leaks, or something is wired beside it");
     }
     if (esr !== undefined) {
       working.push(
@@ -208,72 +208,6 @@ const ripple: ComponentTest = {
       `More ripple than belongs there: about ${percent(left)} of its capacitance is left, or a diode is missing, or the load draws more.`,
       working,
       limits,
-    );
-  },
-};
-
-const discharge: ComponentTest = {
-  id: "discharge",
-  family: "Capacitors",
-  name: "Discharge a capacitor",
-  purpose: "How long through which resistor, how hot it gets, and what the bleeder alone would take.",
-  stored: true,
-  prepare: [
-    "Dead: isolated and locked.",
-    "A resistor on insulated leads, never a screwdriver.",
-    "Measure before touching: the meter, not the clock, says it is safe.",
-  ],
-  probes: [{ red: "plus", black: "minus", dial: "V DC", note: "watch it fall" }],
-  fields: [
-    quantity("farads", "Capacitance", MICROFARAD, { usual: [0.1e-6, 0.1] }),
-    quantity("volts", "Charged to", VOLT, { usual: [5, 1000] }),
-    quantity("ohms", "Resistor", OHM, { usual: [10, 1e6] }),
-    quantity("watts", "Its rated power", WATT, { optional: true, usual: [0.1, 500] }),
-    quantity("bleeder", "Bleeder in the unit", OHM, { optional: true, usual: [1000, 1e7] }),
-  ],
-  types: ["capacitor"],
-  judge(v) {
-    const [farads, volts, ohms] = [v.get("farads"), v.get("volts"), v.get("ohms")];
-    const seconds = dischargeSeconds(farads, ohms, volts);
-    const [peak, joules] = [volts ** 2 / ohms, 0.5 * farads * volts ** 2];
-    const working = [
-      `t = R·C·ln(V / ${SAFE_VOLTS}) = ${say(ohms, "Ω")} · ${say(farads, "F")} · ln(${volts}/${SAFE_VOLTS}) = ${say(seconds, "s")}`,
-      `first power V²/R = ${peak.toPrecision(3)} W, energy ½·C·V² = ${joules.toPrecision(3)} J, first current ${say(volts / ohms, "A")}`,
-    ];
-    const bleeder = v.maybe("bleeder");
-    if (bleeder !== undefined)
-      working.push(`the bleeder alone needs ${say(dischargeSeconds(farads, bleeder, volts), "s")}`);
-    const watts = v.maybe("watts");
-    const tau = ohms * farads;
-    // A wire-wound resistor takes ten times its power for a second or so.
-    const burns = watts !== undefined && (peak > 10 * watts || (tau > 5 && peak > watts));
-    return judged(
-      burns ? "bad" : "told",
-      burns
-        ? `This resistor would burn: ${peak.toPrecision(3)} W at first. Take more ohms or more watts.`
-        : `Below ${SAFE_VOLTS} V after ${say(seconds, "s")}; measure it.`,
-      working,
-      [
-        { text: `safe to work on below ${SAFE_VOLTS} V`, source: PRACTICE },
-        { text: "exponential discharge", source: "closed form" },
-      ],
-      {
-        advice: ["A capacitor recovers some volts by itself: leave the resistor on while working."],
-        chart: {
-          x: { label: "seconds" },
-          y: { label: "V" },
-          lines: [
-            {
-              label: "through the resistor",
-              points: Array.from({ length: 61 }, (_, i): readonly [number, number] => {
-                const t = (Math.max(seconds, tau) * 1.3 * i) / 60;
-                return [t, volts * Math.exp(-t / tau)];
-              }),
-            },
-          ],
-          marks: seconds > 0 ? [{ label: `${SAFE_VOLTS} V`, x: seconds, y: SAFE_VOLTS }] : [],
-        },
-      },
     );
   },
 };

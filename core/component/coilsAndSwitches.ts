@@ -197,6 +197,10 @@ const chain: ComponentTest = {
 
 export const SWITCH_TESTS = [solenoid, microswitch, chain] as const;
 
+/** How far a small transformer rises without its load, and how near it comes to its rating with it. Common practice, no source. */
+const NO_LOAD_RISE = 0.25;
+const LOADED_WITHIN = 0.1;
+
 const transformer: ComponentTest = {
   id: "transformer",
   family: "Transformers",
@@ -226,7 +230,10 @@ const transformer: ComponentTest = {
   judge(v) {
     const [ratedIn, ratedOut, va, supply] = [v.get("ratedIn"), v.get("ratedOut"), v.get("va"), v.get("in")];
     const limits = [
-      { text: "no load: up to 25 % above the rating; loaded: ±10 %", source: PRACTICE },
+      {
+        text: `no load: up to ${percent(NO_LOAD_RISE)} above the rating; loaded: ±${percent(LOADED_WITHIN)}`,
+        source: PRACTICE,
+      },
       { text: "the sum of the loads within its VA", source: PRACTICE },
     ];
     const working: string[] = [];
@@ -257,6 +264,13 @@ const transformer: ComponentTest = {
           limits,
         );
     }
+    if (open === 0 || (open === undefined && loaded === 0))
+      return judged(
+        "bad",
+        "Its primary is fed and nothing comes out: the secondary or what protects it is open. Ohms, dead and both leads off, tell which.",
+        working,
+        limits,
+      );
     if (open !== undefined && open < 0.9 * expected)
       return judged(
         "bad",
@@ -264,9 +278,16 @@ const transformer: ComponentTest = {
         working,
         limits,
       );
-    if (open !== undefined && open > 1.35 * expected)
+    if (open !== undefined && open > (1 + NO_LOAD_RISE) * expected)
       return judged("doubtful", "Too many volts without load: a wrong tap of the primary.", working, limits);
-    if (loaded !== undefined && loaded < 0.88 * expected)
+    if (loaded !== undefined && loaded > (1 + LOADED_WITHIN) * expected)
+      return judged(
+        "doubtful",
+        "Too many volts even loaded: a wrong tap of the primary, another transformer, or hardly any load.",
+        working,
+        limits,
+      );
+    if (loaded !== undefined && loaded < (1 - LOADED_WITHIN) * expected)
       return judged(
         "bad",
         open !== undefined

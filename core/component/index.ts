@@ -39,7 +39,8 @@ export const componentTest = (id: string): ComponentTest | undefined =>
 export const testsFor = (type: string): readonly ComponentTest[] =>
   COMPONENT_TESTS.filter((t) => t.types.includes(type));
 
-export { SAFE_VOLTS, dischargeSeconds, rippleVolts } from "./capacitors.ts";
+export { rippleVolts } from "./capacitors.ts";
+export { dischargeSeconds, SAFE_VOLTS } from "./discharge.ts";
 export { readEntries, type Entries, type ReadEntries } from "./entries.ts";
 export { timeCurrent } from "./fuses.ts";
 export { inCircuitReading, type InCircuit } from "./inCircuit.ts";

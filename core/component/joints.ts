@@ -11,11 +11,9 @@ export function cableDrop(metres: number, mm2: number, amps: number, celsius = 2
   return 2 * amps * conductorOhms(metres, mm2) * (1 + COPPER_PER_CELSIUS * (celsius - 20));
 }
 
-/** The smallest standard cross-section that loses no more than allowed, mm² (IEC 60228 sizes); undefined above 50. */
+/** The smallest standard cross-section that loses no more than allowed, mm² (IEC 60228 sizes); undefined above 120. */
 export function crossSectionFor(metres: number, amps: number, allowedVolts: number): number | undefined {
-  return [0.5, 0.75, 1, 1.5, 2.5, 4, 6, 10, 16, 25, 35, 50].find(
-    (s) => cableDrop(metres, s, amps) <= allowedVolts,
-  );
+  return CARRIES.find(([s]) => cableDrop(metres, s, amps) <= allowedVolts)?.[0];
 }
 
 /** What a PVC-insulated copper wire in free air may carry, A, by mm². Common practice, no source: local rules go first. */
@@ -29,7 +27,18 @@ const CARRIES: readonly (readonly [number, number])[] = [
   [6, 40],
   [10, 63],
   [16, 80],
+  [25, 110],
+  [35, 140],
+  [50, 175],
+  [70, 225],
+  [95, 270],
+  [120, 315],
 ];
+
+/** The smallest standard size that carries a current and loses no more than allowed, mm²; undefined where none does. */
+export function sizeFor(metres: number, amps: number, allowedVolts: number): number | undefined {
+  return CARRIES.find(([s, carries]) => carries >= amps && cableDrop(metres, s, amps) <= allowedVolts)?.[0];
+}
 
 const cable: ComponentTest = {
   id: "cable-drop",
@@ -48,7 +57,7 @@ const cable: ComponentTest = {
       ["mm2", "mm²"],
       ["awg", "AWG"],
     ]),
-    quantity("size", "Size", PLAIN, { usual: [0.1, 50] }),
+    quantity("size", "Size", PLAIN, { usual: [0.1, 120] }),
     quantity("amps", "Current", AMP, { usual: [0.01, 300] }),
     quantity("volts", "System volts", VOLT, { usual: [3, 480] }),
     quantity("lost", "Lost between the ends, measured", VOLT, { optional: true }),
@@ -60,7 +69,7 @@ const cable: ComponentTest = {
     const lost = cableDrop(metres, mm2, amps);
     const share = lost / volts;
     const carries = CARRIES.filter(([s]) => s <= mm2 * 1.001).at(-1)?.[1] ?? 2;
-    const enough = crossSectionFor(metres, amps, 0.05 * volts);
+    const enough = sizeFor(metres, amps, 0.05 * volts);
     const working = [
       `2 · ${metres} m · ${(1000 * conductorOhms(1, mm2)).toPrecision(3)} mΩ/m · ${amps} A = ${say(lost, "V")}, ${percent(share)}`,
       `heat ${(lost * amps).toPrecision(3)} W along the run`,
@@ -76,7 +85,7 @@ const cable: ComponentTest = {
     if (amps > carries)
       return judged(
         "bad",
-        `Too thin for ${say(amps, "A")}: it will cook. ${enough ? `${Math.max(enough, CARRIES.find(([, a]) => a >= amps)?.[0] ?? enough)} mm² would do.` : ""}`,
+        `Too thin for ${say(amps, "A")}: it will cook. ${enough ? `${enough} mm² would do, if local rules allow it.` : "No size of this table carries that: have it reckoned by the local rules."}`,
         working,
         limits,
       );
@@ -85,6 +94,15 @@ const cable: ComponentTest = {
         `${say(measured, "V")} measured − ${say(lost, "V")} = ${say(measured - lost, "V")}: ${say((measured - lost) / amps, "Ω")} in a joint, ${((measured - lost) * amps).toPrecision(3)} W of heat in it`,
       );
       return judged("bad", "It loses more than its copper does: a joint on the way.", working, limits);
+    }
+    if (measured !== undefined && measured < lost / 1.5 - 0.2) {
+      working.push(`${say(measured, "V")} measured, and the copper alone must lose ${say(lost, "V")}`);
+      return judged(
+        "doubtful",
+        "It loses less than its copper must: the length, the size or the current is another, or it was read without its load.",
+        working,
+        limits,
+      );
     }
     return share > 0.05
       ? judged(
@@ -96,6 +114,10 @@ const cable: ComponentTest = {
       : judged("good", "The run is large enough.", working, limits);
   },
 };
+
+/** Below this current a joint's drop says little, and only ohms as low as these are good ones. Common practice, no source. */
+const TELLING_AMPS = 1;
+const GOOD_JOINT_OHMS = 0.05;
 
 const joint: ComponentTest = {
   id: "joint",
@@ -119,6 +141,10 @@ const joint: ComponentTest = {
     ];
     const limits = [
       { text: "below 50 mV good; above 1 W in a plug pin it browns, above 3 W it cooks", source: PRACTICE },
+      {
+        text: `below ${say(TELLING_AMPS, "A")} only a joint of at most ${say(GOOD_JOINT_OHMS, "Ω")} is told to be good`,
+        source: PRACTICE,
+      },
     ];
     if (watts > 3)
       return judged(
@@ -129,6 +155,13 @@ const joint: ComponentTest = {
       );
     if (watts > 1 || drop > 0.2)
       return judged("bad", "A bad joint: it heats and gets worse.", working, limits);
+    if (amps < TELLING_AMPS && ohms > GOOD_JOINT_OHMS)
+      return judged(
+        "doubtful",
+        `${say(ohms, "Ω")} cannot be judged at ${say(amps, "A")}: load it and read again. At its full current it may cook.`,
+        working,
+        limits,
+      );
     if (drop > 0.05)
       return judged("doubtful", "Not good: clean and tighten, then read again.", working, limits);
     return judged("good", "A good joint.", working, limits);

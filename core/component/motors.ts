@@ -1,4 +1,5 @@
-import { CELSIUS, choice, MEGOHM, OHM, quantity, VOLT } from "./fields.ts";
+import { choice, MEGOHM, OHM, quantity, VOLT } from "./fields.ts";
+import { insulation } from "./insulation.ts";
 import { judged, percent, say } from "./say.ts";
 import { PRACTICE, type ComponentTest } from "./test.ts";
 
@@ -221,56 +222,6 @@ const dcFeed: ComponentTest = {
       working,
       limits,
     );
-  },
-};
-
-/** Insulation halves for every 10 °C; readings are compared at 40 °C, as IEEE 43 has it (from memory). */
-export function insulationAt40(ohms: number, celsius: number): number {
-  return ohms * 2 ** ((celsius - 40) / 10);
-}
-
-const insulation: ComponentTest = {
-  id: "insulation",
-  family: "Motors",
-  name: "Insulation resistance",
-  purpose: "A reading of the insulation tester, brought to 40 °C.",
-  stored: true,
-  prepare: [
-    "Dead, proven, all electronics unplugged: the tester's 500 V destroys them.",
-    "One minute, then discharge what was charged.",
-  ],
-  probes: [{ red: "winding", black: "frame, bare metal", dial: "insulation, 500 V" }],
-  fields: [
-    quantity("reads", "After a minute", MEGOHM),
-    quantity("celsius", "Temperature of the winding", CELSIUS, { signed: true, usual: [-10, 120] }),
-    quantity("volts", "Rated volts", VOLT, { usual: [12, 1000] }),
-  ],
-  types: ["motor", "split-winding-motor", "three-phase-motor", "heater", "transformer", "power-transformer"],
-  judge(v) {
-    const reads = v.get("reads");
-    const limits = [
-      {
-        text: "above 5 MΩ at 40 °C good, below 1 MΩ bad",
-        source: `IEEE 43 for windings, from memory; the lower ${PRACTICE}`,
-      },
-      { text: "halves for every 10 °C", source: "IEEE 43, from memory" },
-    ];
-    if (reads === Infinity) return judged("good", "Above the tester's range.", [], limits);
-    const at40 = insulationAt40(reads, v.get("celsius"));
-    const working = [
-      `${say(reads, "Ω")} · 2^((${v.get("celsius")} − 40)/10) = ${say(at40, "Ω")} at 40 °C`,
-      `leakage at ${v.get("volts")} V: ${say(v.get("volts") / Math.max(reads, 1), "A")}`,
-    ];
-    if (at40 < 1e6)
-      return judged(
-        "bad",
-        "It leaks: wet, or the insulation is gone. Dry it warm and read again before it is condemned.",
-        working,
-        limits,
-      );
-    return at40 < 5e6
-      ? judged("doubtful", "On the low side: damp or dirty. Watch it.", working, limits)
-      : judged("good", "Good.", working, limits);
   },
 };
 

@@ -5,6 +5,10 @@ import { PRACTICE, type ComponentTest } from "./test.ts";
 /** Coils keep within this share of their nominal ohms at 20 °C. Common practice, no source. */
 const COIL_TOLERANCE = 0.15;
 
+/** What an AC coil's winding reads, as shares of its volts by its amps. Common practice, no source. */
+const AC_LEAST = 0.05;
+const AC_MOST = 0.4;
+
 /** Ohms of a DC coil from its rating: R = V²/P. */
 export function coilOhms(volts: number, watts: number): number {
   return volts ** 2 / watts;
@@ -62,10 +66,20 @@ const coil: ComponentTest = {
     // An AC coil is held back by its iron: its winding reads far less than volts by amps.
     if (ac && data === undefined) {
       const limits = [
-        { text: "an AC coil reads 5 to 40 % of volts by amps: the rest is reactance", source: PRACTICE },
+        {
+          text: `an AC coil reads ${percent(AC_LEAST)} to ${percent(AC_MOST)} of volts by amps: the rest is reactance`,
+          source: PRACTICE,
+        },
       ];
-      working.push(`winding ${say(0.05 * nominal, "Ω")} to ${say(0.4 * nominal, "Ω")}`);
-      return ohms < 0.05 * nominal
+      working.push(`winding ${say(AC_LEAST * nominal, "Ω")} to ${say(AC_MOST * nominal, "Ω")}`);
+      if (ohms > AC_MOST * nominal && ohms <= nominal)
+        return judged(
+          "doubtful",
+          "More than an AC winding usually reads and less than its impedance: hold it against a good one of the same kind.",
+          working,
+          limits,
+        );
+      return ohms < AC_LEAST * nominal
         ? judged("bad", "Too low even for an AC winding: shorted turns.", working, limits)
         : ohms <= nominal
           ? judged("good", `${say(ohms, "Ω")} is a winding's ohms for AC.`, working, limits)

@@ -40,6 +40,13 @@ const diode: ComponentTest = {
       return inCircuit
         ? judged("doubtful", `Near 0 both ways: a short, here or beside it.${lift}`, [], limits)
         : judged("bad", "Shorted: it conducts both ways.", [], limits);
+    if (forward === Infinity && reverse >= low && reverse <= high)
+      return judged(
+        "doubtful",
+        "It conducts the other way round: the probes or the part are turned, or its band is on the other side. It is not open.",
+        [],
+        limits,
+      );
     if (forward === Infinity && v.word("kind") === "led")
       return judged(
         "doubtful",
@@ -197,6 +204,13 @@ const mosfet: ComponentTest = {
     ];
     if (v.get("gate") < 1e6) return judged("bad", "The gate leaks: the oxide is punctured.", [], limits);
     if (v.get("off") < 0.1) return judged("bad", "Shorted from drain to source.", [], limits);
+    if (v.get("off") < 2)
+      return judged(
+        "doubtful",
+        "It conducts before its gate is charged: short the three pins together and read again. If it stays so, it leaks.",
+        [],
+        limits,
+      );
     if (v.get("body") < 0.3 || v.get("body") > 0.8)
       return judged("bad", "The body diode does not read: open, or not the pins thought.", [], limits);
     if (v.get("on") > 0.4)

@@ -1,6 +1,7 @@
-import { ntcOhms, platinumOhms, typeKMillivolts } from "#core/unit/index.ts";
-import { CELSIUS, choice, MILLIVOLT, OHM, PLAIN, quantity } from "./fields.ts";
+import { ntcOhms, platinumOhms } from "#core/standards/index.ts";
+import { CELSIUS, choice, OHM, PLAIN, quantity } from "./fields.ts";
 import { judged, percent, say } from "./say.ts";
+import { thermocoupleTest } from "./thermocouple.ts";
 import { PRACTICE, type Chart, type ComponentTest } from "./test.ts";
 
 const KELVIN = 273.15;
@@ -220,46 +221,6 @@ const rtd: ComponentTest = {
   },
 };
 
-const thermocoupleTest: ComponentTest = {
-  id: "thermocouple",
-  family: "Temperature sensors",
-  name: "Thermocouple, type K",
-  purpose: "The millivolts it should give between its hot end and the terminals.",
-  prepare: ["Leads off the controller. Know the temperature at the terminals, not only in the chamber."],
-  probes: [{ red: "plus leg", black: "minus leg", dial: "mV DC" }],
-  fields: [
-    quantity("hot", "Hot end", CELSIUS, { usual: [0, 1300] }),
-    quantity("cold", "At the terminals", CELSIUS, { usual: [0, 60], signed: true }),
-    quantity("reads", "It reads", MILLIVOLT, { signed: true, usual: [-1e-3, 0.055] }),
-    quantity("ohms", "Ohms, leads off", OHM, { optional: true }),
-  ],
-  types: ["thermocouple"],
-  judge(v) {
-    const [hot, cold, reads] = [v.get("hot"), v.get("cold"), v.get("reads") * 1000];
-    const expected = typeKMillivolts(hot) - typeKMillivolts(cold);
-    const limits = [
-      { text: "±0.2 mV or 2.5 %", source: `type K by IEC 60584-1, from memory; the limit ${PRACTICE}` },
-    ];
-    const working = [
-      `E(${hot} °C) − E(${cold} °C) = ${typeKMillivolts(hot).toFixed(3)} − ${typeKMillivolts(cold).toFixed(3)} = ${expected.toFixed(3)} mV`,
-    ];
-    const ohms = v.maybe("ohms");
-    if (ohms === Infinity) return judged("bad", "Open: the weld or a leg has parted.", working, limits);
-    if (Math.abs(reads - expected) <= Math.max(0.2, 0.025 * Math.abs(expected)))
-      return judged("good", "It gives what it should.", working, limits);
-    if (Math.abs(reads + expected) <= Math.max(0.2, 0.025 * Math.abs(expected)))
-      return judged("bad", "Right size, wrong sign: the legs are exchanged.", working, limits);
-    if (Math.abs(reads) < 0.1)
-      return judged("bad", "Next to nothing: shorted in its sheath or at the terminals.", working, limits);
-    return judged(
-      "bad",
-      "It is off: aged, a second junction on the way, or the wrong extension wire.",
-      working,
-      limits,
-    );
-  },
-};
-
 const beta: ComponentTest = {
   id: "beta",
   family: "Temperature sensors",
@@ -308,6 +269,9 @@ const beta: ComponentTest = {
   },
 };
 
+/** A sensor that reads less is shorted. Common practice, no source. */
+const SHORT_OHMS = 2;
+
 const pairOfSensors: ComponentTest = {
   id: "sensor-twin",
   family: "Temperature sensors",
@@ -320,7 +284,12 @@ const pairOfSensors: ComponentTest = {
   judge(v) {
     const [here, twin] = [v.get("here"), v.get("twin")];
     const limits = [{ text: "alike within 5 %", source: PRACTICE }];
+    if (here === Infinity && twin === Infinity)
+      return judged("bad", "Both are open: or neither is connected. Look at the probes first.", [], limits);
     if (here === Infinity || twin === Infinity) return judged("bad", "One of them is open.", [], limits);
+    if (here < SHORT_OHMS && twin < SHORT_OHMS)
+      return judged("bad", "Both are shorted: or the probes touch each other.", [], limits);
+    if (here < SHORT_OHMS || twin < SHORT_OHMS) return judged("bad", "One of them is shorted.", [], limits);
     const off = here / twin - 1;
     return Math.abs(off) <= 0.05
       ? judged("good", "They agree.", [`${percent(Math.abs(off))} apart`], limits)

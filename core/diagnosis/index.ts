@@ -1,8 +1,14 @@
 /** Diagnosis: suspects, the fault dictionary, the weighing of findings, what to check next, the call. */
 export { ambiguityGroups, twinsOf } from "./inference/ambiguity.ts";
 export { explainMisreading, type MisreadingHint } from "./inference/misreading.ts";
-export { adviseCall, proofOf, type CallAdvice } from "./call/call.ts";
+export { adviseCall, isNearCall, type CallAdvice, type CallGround, type Waits } from "./call/call.ts";
+export { judge, judgeSoon, type Judgement } from "./call/judge.ts";
+export { sizeOf, type FaultSize } from "./inference/sizeOf.ts";
+export { directParts } from "./call/directParts.ts";
+export { directTest } from "./call/directTest.ts";
+export { isMeasured, proofsOf, type Proof } from "./call/proof.ts";
 export {
+  checkById,
   listChecks,
   netOf,
   observationCheck,
@@ -21,6 +27,7 @@ export {
 export {
   costOf,
   coversFor,
+  hazardMinutes,
   hazardous,
   minutesFor,
   situationAfter,
@@ -35,7 +42,13 @@ export type { AnswerRow, ReadingRow, Row } from "./dictionary/rows.ts";
 export { boardOrComponent, likelyCause, type BoardOrComponent } from "./suspects/causes.ts";
 export { contradictions, type Contradiction } from "./inference/contradictions.ts";
 export { remainingMinutes } from "./planning/remaining.ts";
-export { ECONOMY, stopOrCheck, type Economy, type StopOrCheck } from "./planning/stopping.ts";
+export {
+  ECONOMY,
+  minutesToSettle,
+  stopOrCheck,
+  type Economy,
+  type StopOrCheck,
+} from "./planning/stopping.ts";
 export type { Evidence } from "./inference/evidence.ts";
 export { byItem, itemKey, type ItemChance } from "./suspects/items.ts";
 export {
@@ -47,6 +60,7 @@ export {
 } from "./planning/nextCheck.ts";
 export type { OutcomeLabel } from "./planning/outcomes.ts";
 export { isSettled, optimalMinutes, split, weightOf, type SmallProblem } from "./planning/optimum.ts";
+export { stagePoints } from "./planning/storedEnergy.ts";
 export { entropy } from "./planning/information.ts";
 export { findingsSchema, readFindings, type FindingsFile } from "./inference/findingsFile.ts";
 export {
@@ -58,7 +72,14 @@ export {
   type WalkOrder,
 } from "./planning/orders.ts";
 export { playFault, type Play, type PlayOptions, type Truth } from "./planning/play.ts";
-export { isOutside, weighWithPairs, type Weighed } from "./suspects/pairs.ts";
+export {
+  isOutside,
+  isStrained,
+  LISTED,
+  weighFindings,
+  type Beyond,
+  type Weighed,
+} from "./suspects/beyond.ts";
 export { weigh, type Posterior } from "./inference/posterior.ts";
 export { fromScale, toScale } from "./dictionary/scale.ts";
 export { AS_IT_SHOULD, listSuspects, NOT_IN_MODEL, type Case, type Suspect } from "./suspects/suspects.ts";

@@ -1,6 +1,6 @@
 import { trialCheck, TrialError, type Trial } from "#core/diagnosis/index.ts";
 import { FUNCTION_NAME, needsLive } from "#core/meter/index.ts";
-import type { UnitModel } from "#core/unit/index.ts";
+import { liftOf, type UnitModel } from "#core/unit/index.ts";
 import type { EventBody, FindingBody, JobEvent } from "./events.ts";
 import type { JobState } from "./replay.ts";
 
@@ -90,7 +90,7 @@ function nameProblems(unit: UnitModel, check: ReadingBody): AdmissionProblem[] {
   if (!unit.states.some((s) => s.id === check.setup.state))
     problems.push({ code: "unknown", what: "state", id: check.setup.state });
   for (const lift of check.setup.lifts)
-    if (!unit.lifts.some((l) => l.id === lift)) problems.push({ code: "unknown", what: "lift", id: lift });
+    if (!liftOf(unit, lift)) problems.push({ code: "unknown", what: "lift", id: lift });
   return problems;
 }
 

@@ -3,6 +3,8 @@ import {
   byItem,
   fromScale,
   likelyCause,
+  minutesToSettle,
+  sizeOf,
   stopOrCheck,
   toScale,
   type CallAdvice,
@@ -10,12 +12,22 @@ import {
   type Posterior,
   type Proposal,
   type Suspect,
+  type Waits,
 } from "#core/diagnosis/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { valueOf } from "./events.ts";
 import type { JobState } from "./replay.ts";
 import { expectedOf } from "./course.ts";
-import { answerWords, checkText, itemName, rangeText, resultText, setupText, valueText } from "./words.ts";
+import {
+  answerWords,
+  checkText,
+  itemName,
+  rangeText,
+  resultText,
+  setupText,
+  sizeText,
+  valueText,
+} from "./words.ts";
 
 export interface CallView {
   readonly item: string;
@@ -24,6 +36,8 @@ export interface CallView {
   readonly ready: boolean;
   readonly suspect: string;
   readonly suspectText: string;
+  /** What the call still waits for, or on what it rests where no finding proves it. */
+  readonly standing?: string;
   readonly proof?: { readonly finding: string; readonly text: string };
   /** What the proof finding would have read had another item been at fault. */
   readonly disproof?: string;
@@ -44,6 +58,7 @@ export function callView(
   job: JobState,
   advice: CallAdvice,
   proposal: Proposal | undefined,
+  deeper: boolean,
 ): CallView {
   const suspect = dictionary.suspects[advice.suspect]!;
   const proof = advice.proof && {
@@ -52,7 +67,7 @@ export function callView(
   };
   const disproof = proof && disproofOf(dictionary, posterior, job, proof.finding, advice.item);
   const cause = likelyCause(dictionary, suspect);
-  const economy = economyText(dictionary, posterior, proposal);
+  const economy = economyText(dictionary, posterior, advice.item, proposal);
   const component = componentText(dictionary, suspect);
   return {
     ...(cause ? { cause } : {}),
@@ -62,30 +77,60 @@ export function callView(
     item: advice.item,
     itemName: itemName(dictionary, advice.item),
     chance: advice.chance,
-    ready: advice.ready,
+    ready: advice.ready && !deeper,
     suspect: suspect.id,
-    suspectText: suspectText(dictionary, advice.suspect),
+    suspectText: suspectText(dictionary, advice.suspect, posterior),
+    ...(deeper && advice.ready ? { standing: LOOKING } : standingOf(advice)),
     ...(proof ? { proof } : {}),
     ...(disproof ? { disproof } : {}),
     next: advice.next.map((n) => ({ name: itemName(dictionary, n.item), chance: n.chance })),
   };
 }
 
-/** "Replacing it now comes to about 62 €, …; one more check first, to about 48 €." */
+const LOOKING =
+  "Looking at what no list has, before it is called: wires changed over, bridges, another part than belongs there.";
+
+const WAITS: Readonly<Record<Waits, string>> = {
+  cause: "It has opened. Find what opened it, dead and load by load, before it is replaced.",
+  proof:
+    "Only elimination speaks for it so far. Put it to the proof before anything is bought: the next check does that.",
+  repeat: "One reading speaks against it. Take that one again before anything is bought.",
+  contradicted: "Several readings speak against it, and no size of this fault explains them.",
+};
+
+function standingOf({ ready, waits, proof }: CallAdvice): { standing?: string } {
+  if (waits) return { standing: WAITS[waits] };
+  if (ready && !proof)
+    return {
+      standing:
+        "By elimination: no check here puts it to the proof, and it holds if there is one fault only.",
+    };
+  return {};
+}
+
+/** "Replacing the heater now comes to about 62 €, checking on to about 48 €. Check on." */
 function economyText(
   dictionary: Dictionary,
   posterior: Posterior,
+  item: string,
   proposal: Proposal | undefined,
 ): string | undefined {
   const chances = byItem(dictionary, posterior).map(({ id, chance }) => ({ item: id, chance }));
-  const { item, now, checkFirst, advice } = stopOrCheck(dictionary.unit, chances, proposal);
-  if (!Number.isFinite(now)) return undefined;
+  const reckoned = stopOrCheck(dictionary.unit, chances, item, minutesToSettle(chances, proposal));
+  if (!reckoned) return undefined;
+  const { now, checkOn, advice } = reckoned;
   const euros = (money: number) => `${Math.round(money)} €`;
-  const replace = `Replacing now (${itemName(dictionary, item)}) comes to about ${euros(now)} with the chance of being wrong`;
-  if (checkFirst === undefined) return `${replace}; no check is left that tells more.`;
-  return advice === "replace"
-    ? `${replace}; one more check first, to ${euros(checkFirst)}. Replace.`
-    : `${replace}; one more check first, to ${euros(checkFirst)}. Check first.`;
+  const replace = `Replacing it now (${itemName(dictionary, item)}) comes to about ${euros(now)} on average, a part bought in vain and a second visit counted in`;
+  if (checkOn === undefined)
+    return advice === "test"
+      ? `${replace}; no check is left that tells more, and it is more likely good than bad: replacing it is a test.`
+      : `${replace}; no check is left that tells more.`;
+  const both = `${replace}; checking on until it is known, to ${euros(checkOn)}.`;
+  return {
+    replace: `${both} Replace.`,
+    test: `${both} It is more likely good than bad: replacing it is a test, the cheapest there is.`,
+    check: `${both} Check on.`,
+  }[advice];
 }
 
 function componentText(dictionary: Dictionary, suspect: Suspect): string | undefined {
@@ -150,9 +195,11 @@ function disproofOf(
   return `${valueText(row.check.fn, fromScale(row.check.fn, row.mean[best]!), 3)} there would have pointed to ${itemName(dictionary, other.item!)} instead.`;
 }
 
-export function suspectText(dictionary: Dictionary, index: number): string {
+export function suspectText(dictionary: Dictionary, index: number, posterior?: Posterior): string {
   const { name, modeName } = dictionary.suspects[index]!;
-  return modeName === "" ? name : `${name}, ${modeName}`;
+  const size = posterior && sizeOf(dictionary, posterior, index);
+  const text = size && sizeText(size);
+  return [name, modeName, text].filter((t) => t !== undefined && t !== "").join(", ");
 }
 
 export function findingText(unit: UnitModel, job: JobState, id: string): string {

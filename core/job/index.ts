@@ -30,6 +30,7 @@ export { completionsOf, findPoint, pairAcross, showPoint } from "./pointNames.ts
 export { checkOf, replay, type Attachment, type JobState, type LedgerEntry } from "./replay.ts";
 export {
   viewJob,
+  type Depth,
   type ItemView,
   type JobView,
   type ProbeView,

@@ -46,16 +46,31 @@ describe("the recap", () => {
   const view = viewJob(dictionary, [...cold, volts("P4.3", 230.2)]);
 
   test("names what a finding cleared, with the finding, and what is still open", () => {
-    const proven = view.recap.proven.join(" ");
-    expect(proven).toMatch(/cleared: .*P4·3 to P1·2, V AC/);
+    const follows = view.recap.follows.join(" ");
+    expect(follows).toMatch(/not the cause: .*P4·3 to P1·2, V AC/);
     expect(view.recap.open.join(" ")).toMatch(/\d+ %/);
     expect(view.recap.open.join(" ")).not.toMatch(/Controller board/);
   });
 
+  test("is as strong as the evidence: what was seen at work is measured, what follows by elimination is not", () => {
+    // The wash pump was seen running; the board's own supply was not touched, only what it feeds.
+    expect(view.recap.measured.join(" ")).toMatch(/Wash pump.* good: .*washes/i);
+    expect(view.recap.measured.join(" ")).not.toMatch(/Main fuse/);
+    expect(view.recap.claimed).toEqual([]);
+  });
+
+  test("a claim is a claim", () => {
+    const claimed = viewJob(dictionary, [
+      ...cold,
+      event({ type: "claim", text: "heater changed last week", item: "heater" }),
+    ]);
+    expect(claimed.recap.claimed).toEqual(["heater changed last week"]);
+  });
+
   test("an item that no finding touched is only assumed", () => {
     const before = viewJob(dictionary, [event({ type: "opened", complaint: "" })]);
-    expect(before.recap.proven).toEqual([]);
-    expect(before.recap.assumed.length).toBe(1);
+    expect(before.recap.measured).toEqual([]);
+    expect(before.recap.untested.length).toBe(1);
   });
 });
 
@@ -74,7 +89,7 @@ describe("before anything is measured", () => {
 
   test("what if: the same chances as recording it gives, and nothing recorded", () => {
     const supposed = whatIf(dictionary, cold, body);
-    const recorded = viewJob(dictionary, [...cold, event(body)]);
+    const recorded = viewJob(dictionary, [...cold, event(body)], "information", undefined, "listed");
     expect(supposed.items[0]!.name).toBe(recorded.items[0]!.name);
     expect(supposed.items[0]!.after).toBeCloseTo(recorded.items[0]!.chance, 9);
     expect(replay(unit, cold).ledger.length).toBe(4);
@@ -105,7 +120,7 @@ describe("the call", () => {
 
   test("says what lies behind it, what proves the repair, and what it costs to be wrong", () => {
     expect(call.proofRun).toMatch(/run the whole sequence/);
-    expect(call.economy).toMatch(/Replacing now .* €/);
+    expect(call.economy).toMatch(/Replacing it now .* €/);
     expect(call.cause).toMatch(/\w/);
   });
 });

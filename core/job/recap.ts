@@ -1,80 +1,140 @@
-import { itemKey, STANDING, type Dictionary, type Posterior } from "#core/diagnosis/index.ts";
+import {
+  directParts,
+  itemKey,
+  STANDING,
+  type CallAdvice,
+  type Dictionary,
+  type Evidence,
+  type Posterior,
+} from "#core/diagnosis/index.ts";
 import { findingText } from "./callView.ts";
 import type { JobState } from "./replay.ts";
 import { itemName, listText } from "./words.ts";
 
-/** Where the job stands, in sentences: what a finding has proven, what is only thought unlikely, what is open. */
+/** Where the job stands, in sentences, by how strong the evidence is. */
 export interface Recap {
-  readonly proven: readonly string[];
-  readonly assumed: readonly string[];
+  /** By a finding on the very part or joint. */
+  readonly measured: readonly string[];
+  /** By elimination: it holds if there is one fault only. */
+  readonly follows: readonly string[];
+  /** Somebody said so. */
+  readonly claimed: readonly string[];
+  /** Thought unlikely from the start, and touched by no finding. */
+  readonly untested: readonly string[];
   readonly open: readonly string[];
 }
 
-/** An item below this share, and brought there by one finding, is cleared by it. */
+/** An item below this share counts as cleared … */
 const CLEARED = 0.01;
+/** … by the findings that made it so much less likely. */
 const CLEARING_FACTOR = 1 / 5;
+/** A finding on the part itself is named before a stronger one elsewhere from this factor on. */
+const DIRECT_FACTOR = 1 / 3;
 
-interface Standing {
-  readonly id: string;
-  readonly chance: number;
-  /** Finding that lowered its odds most, with the factor. */
-  readonly lowered?: { readonly finding: string; readonly factor: number };
+interface Lowering {
+  readonly finding: string;
+  readonly factor: number;
+  /** It was made on a part of the item. */
+  readonly direct: boolean;
 }
 
 export function recapOf(
   dictionary: Dictionary,
   posterior: Posterior,
   job: JobState,
-  ready?: { item: string; proof?: string },
+  advice: CallAdvice,
 ): Recap {
-  const standings = standingsOf(dictionary, posterior);
-  const cleared = new Map<string, string[]>();
-  const assumed: string[] = [];
+  const measured = new Map<string, string[]>();
+  const follows = new Map<string, string[]>();
+  const untested: string[] = [];
   const open: string[] = [];
-  for (const { id, chance, lowered } of standings) {
+  for (const { id, chance, lowered } of standingsOf(dictionary, posterior, job.evidence)) {
     const name = itemName(dictionary, id);
     if (chance >= STANDING) open.push(`${name}, ${Math.round(100 * chance)} %`);
-    else if (lowered && chance < CLEARED && lowered.factor < CLEARING_FACTOR)
-      cleared.set(lowered.finding, [...(cleared.get(lowered.finding) ?? []), name]);
-    else assumed.push(name);
+    else if (
+      lowered &&
+      chance < CLEARED &&
+      lowered.factor < (lowered.direct ? DIRECT_FACTOR : CLEARING_FACTOR)
+    ) {
+      const into = lowered.direct ? measured : follows;
+      into.set(lowered.finding, [...(into.get(lowered.finding) ?? []), name]);
+    } else untested.push(name);
   }
   const text = (finding: string) => findingText(dictionary.unit, job, finding);
-  const called =
-    ready?.proof === undefined
-      ? []
-      : [`${itemName(dictionary, ready.item)} is at fault: ${text(ready.proof)}.`];
+  const cleared = (by: ReadonlyMap<string, string[]>, verb: string) =>
+    [...by].map(([finding, names]) => `${listText(names, 6)} ${verb}: ${text(finding)}.`);
+  const called = itemName(dictionary, advice.item);
   return {
-    proven: [
-      ...called,
-      ...[...cleared].map(([finding, names]) => `${listText(names, 6)} cleared: ${text(finding)}.`),
+    measured: [
+      ...(advice.ready && advice.proof ? [`${called} is at fault: ${text(advice.proof.finding)}.`] : []),
+      ...cleared(measured, "good"),
     ],
-    assumed: assumed.length > 0 ? [`${listText(assumed, 8)}: thought unlikely, and not tested.`] : [],
+    follows: [
+      ...(advice.ready && !advice.proof ? [`${called} is at fault: nothing else is left.`] : []),
+      ...cleared(follows, "not the cause"),
+    ],
+    claimed: job.claims.map((c) => c.text),
+    untested: untested.length > 0 ? [`${listText(untested, 8)}: thought unlikely, and not tested.`] : [],
     open,
   };
 }
 
 /** Items with a part in them, by the chance they have and the finding that spoke most against them. */
-function standingsOf(dictionary: Dictionary, posterior: Posterior): Standing[] {
-  const sums = (suspects: Float64Array) => {
-    const chances = new Map<string, number>();
-    dictionary.suspects.forEach((s, i) => {
-      if (s.item !== undefined && s.both === undefined)
-        chances.set(itemKey(dictionary, i), (chances.get(itemKey(dictionary, i)) ?? 0) + suspects[i]!);
-    });
-    return chances;
-  };
-  const odds = (p: number) => p / Math.max(1e-12, 1 - p);
-  let before = sums(posterior.start);
-  const lowered = new Map<string, { finding: string; factor: number }>();
-  for (const { id, suspects } of posterior.after) {
-    const now = sums(suspects);
-    for (const [item, p] of now) {
-      const factor = odds(p) / Math.max(1e-15, odds(before.get(item)!));
-      if (factor < (lowered.get(item)?.factor ?? 1)) lowered.set(item, { finding: id, factor });
-    }
-    before = now;
-  }
-  return [...sums(posterior.suspects)]
-    .map(([id, chance]) => ({ id, chance, ...(lowered.has(id) ? { lowered: lowered.get(id)! } : {}) }))
+function standingsOf(dictionary: Dictionary, posterior: Posterior, findings: readonly Evidence[]) {
+  const { suspects, unit } = dictionary;
+  const chances = new Map<string, number>();
+  suspects.forEach((s, i) => {
+    if (s.item === undefined || s.both !== undefined) return;
+    const key = itemKey(dictionary, i);
+    chances.set(key, (chances.get(key) ?? 0) + posterior.suspects[i]!);
+  });
+  const itemOf = new Map(unit.parts.map((p) => [p.id, p.item]));
+  const touched = new Map(
+    findings.map((f) => [f.id, new Set(directParts(unit, f).map((part) => itemOf.get(part)!))]),
+  );
+  return [...chances]
+    .map(([id, chance]): { id: string; chance: number; lowered?: Lowering } => {
+      const lowerings = loweringsOf(dictionary, posterior, findings, id, touched);
+      const direct = lowerings.find((l) => l.direct && l.factor < DIRECT_FACTOR);
+      const strongest = direct ?? lowerings[0];
+      return { id, chance, ...(strongest ? { lowered: strongest } : {}) };
+    })
     .sort((a, b) => b.chance - a.chance);
+}
+
+/**
+ * By how much each finding lowered an item's odds by itself: how well the item explains it, in the mean over its faults as
+ * they started, against how well the rest does as it now stands. Strongest first.
+ */
+function loweringsOf(
+  dictionary: Dictionary,
+  { logs, fine, fineChances }: Posterior,
+  findings: readonly Evidence[],
+  item: string,
+  touched: ReadonlyMap<string, ReadonlySet<string>>,
+): Lowering[] {
+  const own = Uint8Array.from(fine.suspect, (s) => (itemKey(dictionary, s) === item ? 1 : 0));
+  const lowerings: Lowering[] = [];
+  for (const finding of findings) {
+    if (finding.kind === "claim") continue;
+    const log = logs.get(finding.check.id);
+    if (!log) continue;
+    const sums = { own: 0, ownWeight: 0, rest: 0, restWeight: 0 };
+    for (let f = 0; f < fine.count; f++) {
+      const likelihood = Math.exp(log[f]!);
+      if (own[f] === 1) {
+        const weight = dictionary.suspects[fine.suspect[f]!]!.prior * fine.share[f]!;
+        sums.own += weight * likelihood;
+        sums.ownWeight += weight;
+      } else {
+        sums.rest += fineChances[f]! * likelihood;
+        sums.restWeight += fineChances[f]!;
+      }
+    }
+    const factor =
+      sums.own / sums.ownWeight / Math.max(1e-300, sums.rest / Math.max(1e-300, sums.restWeight));
+    if (factor < 1)
+      lowerings.push({ finding: finding.id, factor, direct: touched.get(finding.id)!.has(item) });
+  }
+  return lowerings.sort((a, b) => a.factor - b.factor);
 }

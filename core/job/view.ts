@@ -1,14 +1,16 @@
 import {
-  adviseCall,
   ambiguityGroups,
   byItem,
   isOutside,
+  judge,
+  judgeSoon,
   nextByOrder,
   rankChecks,
+  sizeOf,
   STANDING,
-  weighWithPairs,
   type Check,
   type Dictionary,
+  type Judgement,
   type Order,
   type Posterior,
   type Proposal,
@@ -27,7 +29,16 @@ import { secondsText, sequenceView, type SequenceView } from "./sequenceView.ts"
 import { showPoint } from "./pointNames.ts";
 import { replay, type JobState } from "./replay.ts";
 import { TRIAL_NAME } from "./trialWords.ts";
-import { checkText, itemName, listText, minutesText, outcomeText, setupText, stepText } from "./words.ts";
+import {
+  checkText,
+  itemName,
+  listText,
+  minutesText,
+  outcomeText,
+  setupText,
+  sizeText,
+  stepText,
+} from "./words.ts";
 
 export interface SuspectView {
   readonly id: string;
@@ -35,6 +46,10 @@ export interface SuspectView {
   readonly mode: string;
   readonly looks: string;
   readonly chance: number;
+  /** "about 400 Ω", where the findings say how large it is. */
+  readonly size?: string;
+  /** It is on no part's list: the unit's geometry makes it possible. */
+  readonly unlisted: boolean;
 }
 
 export interface ItemView {
@@ -103,10 +118,15 @@ export interface JobView {
   readonly twin: readonly TwinRow[];
   /** Undefined for a unit without a sequence. */
   readonly sequence?: SequenceView;
+  /** What no list has is still to be held against the findings; until then nothing is called. */
+  readonly deeper: boolean;
 }
 
+/** How far a view looks: at the listed faults, which is soon done, or at what no list has as well. */
+export type Depth = "listed" | "whole";
+
 /** What is known as soon as the findings are weighed: all of a view but what to do next. */
-export type WeighedView = Omit<JobView, "next" | "call" | "ambiguous">;
+export type WeighedView = Omit<JobView, "next" | "call" | "ambiguous" | "deeper">;
 
 /**
  * Weighs a job's findings and derives what its screens show.
@@ -117,38 +137,19 @@ export function viewJob(
   events: readonly JobEvent[],
   order: Order = "information",
   onWeighed?: (weighed: WeighedView) => void,
+  depth: Depth = "whole",
 ): JobView {
   const { unit } = known;
   const state = replay(unit, events);
-  const { dictionary, posterior } = weighWithPairs(known, state.evidence);
   const done = new Set(state.ledger.filter((e) => !e.retracted).map((e) => e.check.id));
-  const items = byItem(dictionary, posterior);
-  const advice = adviseCall(dictionary, posterior);
-  const standing = items.filter((i) => i.chance >= STANDING);
-  const weighed: WeighedView = {
-    state,
-    items: items
-      .slice(0, 12)
-      .map((item) => itemView(dictionary, posterior, state, item.id, item.chance, item.suspects)),
-    standingSuspects: posterior.suspects.filter((p) => p >= 0.005).length,
-    standingItems: standing.length,
-    totalSuspects: dictionary.suspects.length - 2,
-    ledger: state.ledger.map((entry) => ledgerRow(dictionary, posterior, entry)),
-    courses: unit.courses.map((course) => courseView(dictionary, state, posterior, course)),
-    doubts: doubtsOf(dictionary, posterior, state),
-    outside: isOutside(dictionary, posterior),
-    recap: recapOf(
-      dictionary,
-      posterior,
-      state,
-      advice.ready
-        ? { item: advice.item, ...(advice.proof ? { proof: advice.proof.finding } : {}) }
-        : undefined,
-    ),
-    twin: state.twin.length === 0 ? [] : twinRows(dictionary, posterior, state),
-    ...sequenceOf(dictionary, posterior, state),
-  };
-  onWeighed?.(weighed);
+  const ground = { findings: state.evidence, situation: state.situation, done };
+  const soon = judgeSoon(known, ground);
+  const first = weighedView(known, soon, state);
+  onWeighed?.(first);
+  const deeper = depth === "listed" && !soon.final;
+  const judgement = depth === "listed" ? soon : judge(known, ground, soon);
+  const weighed = judgement === soon ? first : weighedView(known, judgement, state);
+  const { dictionary, posterior, advice } = judgement;
   const proposals = state.closed ? [] : proposalsBy(order, dictionary, posterior, state, done);
   return {
     ...weighed,
@@ -156,7 +157,31 @@ export function viewJob(
       group.map((i) => suspectText(dictionary, i)),
     ),
     next: proposals.map((p) => proposalView(dictionary, posterior, p)),
-    call: callView(dictionary, posterior, state, advice, proposals[0]),
+    call: callView(dictionary, posterior, state, advice, proposals[0], deeper),
+    deeper,
+  };
+}
+
+function weighedView(
+  { unit, suspects }: Dictionary,
+  { dictionary, posterior, advice }: Judgement,
+  state: JobState,
+): WeighedView {
+  const items = byItem(dictionary, posterior);
+  const standing = items.filter((i) => i.chance >= STANDING);
+  return {
+    state,
+    items: items.map((item) => itemView(dictionary, posterior, state, item.id, item.chance, item.suspects)),
+    standingSuspects: posterior.suspects.filter((p) => p >= 0.005).length,
+    standingItems: standing.length,
+    totalSuspects: suspects.length - 2,
+    ledger: state.ledger.map((entry) => ledgerRow(dictionary, posterior, entry)),
+    courses: unit.courses.map((course) => courseView(dictionary, state, posterior, course)),
+    doubts: doubtsOf(dictionary, posterior, state),
+    outside: isOutside(dictionary, posterior),
+    recap: recapOf(dictionary, posterior, state, advice),
+    twin: state.twin.length === 0 ? [] : twinRows(dictionary, posterior, state),
+    ...sequenceOf(dictionary, posterior, state),
   };
 }
 
@@ -169,7 +194,6 @@ function proposalsBy(
   done: ReadonlySet<string>,
 ): Proposal[] {
   const ranked = rankChecks(dictionary, posterior, situation, done);
-  if (order === "information") return ranked;
   const own = nextByOrder(order, { dictionary, posterior, situation, evidence, done });
   return own ? [own, ...ranked.filter((p) => p.check.id !== own.check.id)].slice(0, 8) : ranked;
 }
@@ -215,9 +239,17 @@ function itemView(
         mode: dictionary.suspects[i]!.modeName,
         looks: dictionary.suspects[i]!.looks,
         chance: posterior.suspects[i]!,
+        unlisted: dictionary.suspects[i]!.unlisted !== undefined,
+        ...sizeIn(dictionary, posterior, i),
       })),
     evidence: evidenceFor(dictionary, posterior, job, suspects),
   };
+}
+
+function sizeIn(dictionary: Dictionary, posterior: Posterior, suspect: number): { size?: string } {
+  const size = sizeOf(dictionary, posterior, suspect);
+  const text = size && sizeText(size);
+  return text === undefined ? {} : { size: text };
 }
 
 function evidenceFor(

@@ -2,7 +2,8 @@ import {
   byItem,
   nextByOrder,
   remainingMinutes,
-  weighWithPairs,
+  LISTED,
+  weighFindings,
   type Dictionary,
   type Evidence,
   type Order,
@@ -38,7 +39,7 @@ export function questionAt(
   body: FindingBody,
 ): string | undefined {
   const { unit } = known;
-  const { dictionary, posterior } = weighWithPairs(known, replay(unit, events).evidence);
+  const { dictionary, posterior } = weighFindings(known, replay(unit, events).evidence, LISTED);
   const entry = replay(unit, [...events, supposedly(events, body)]).ledger.at(-1)!;
   return ledgerRow(dictionary, posterior, entry).doubt;
 }
@@ -54,7 +55,7 @@ function supposedly(events: readonly JobEvent[], body: FindingBody): JobEvent {
 }
 
 function chances(known: Dictionary, evidence: readonly Evidence[]): Map<string, number> {
-  const { dictionary, posterior } = weighWithPairs(known, evidence);
+  const { dictionary, posterior } = weighFindings(known, evidence, LISTED);
   return new Map(byItem(dictionary, posterior).map((i) => [itemName(dictionary, i.id), i.chance]));
 }
 
@@ -80,7 +81,7 @@ export interface OrderView {
 export function orderView(known: Dictionary, events: readonly JobEvent[], order: Order): OrderView {
   const { unit } = known;
   const { evidence, situation, done } = standing(known, events);
-  const { dictionary, posterior } = weighWithPairs(known, evidence);
+  const { dictionary, posterior } = weighFindings(known, evidence, LISTED);
   const proposal = nextByOrder(order, { dictionary, posterior, situation, evidence, done });
   return {
     order,

@@ -1,7 +1,8 @@
 import {
   fromScale,
   readingCheck,
-  weighWithPairs,
+  LISTED,
+  weighFindings,
   type Dictionary,
   type ReadingRow,
 } from "#core/diagnosis/index.ts";
@@ -40,7 +41,7 @@ export interface WiringView {
 export function wiringView(known: Dictionary, events: readonly JobEvent[], stateId?: string): WiringView {
   const { unit } = known;
   const job = replay(unit, events);
-  const { dictionary, posterior } = weighWithPairs(known, job.evidence);
+  const { dictionary, posterior } = weighFindings(known, job.evidence, LISTED);
   const live = unit.states.filter((s) => s.power === "live");
   const state = live.find((s) => s.id === stateId) ?? live[0]!;
   const chances: Record<string, number> = {};

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoUnits } from "../../tests/support/demoUnits.ts";
-import { badlyWord, badlyWords, valueText } from "./words.ts";
+import { badlyWord, badlyWords, valueText, sizeText } from "./words.ts";
 
 const roaster = demoUnits().get("roaster-dr6")!;
 
@@ -36,5 +36,21 @@ describe("a reading under the meter's last digit is plain 0", () => {
     expect(valueText(fn, -under)).toMatch(/^0 /);
     expect(valueText(fn, over)).not.toMatch(/^0 /);
     expect(valueText(fn, -over)).not.toMatch(/^0 /);
+  });
+});
+
+describe("how large a fault is, in words", () => {
+  const ohms = (low: number, middle: number, high: number) => sizeText({ low, middle, high, as: "ohms" });
+
+  test("one number where it is known within a factor of three, a range up to thirty, nothing beyond", () => {
+    expect(ohms(250, 400, 700)).toBe("about 400 Ω");
+    expect(ohms(250, 400, 760)).toBe("250 Ω to 760 Ω");
+    expect(ohms(100, 400, 2900)).toBe("100 Ω to 2.9 kΩ");
+    expect(ohms(100, 400, 3100)).toBeUndefined();
+  });
+
+  test("a factor is a share of what belongs there, or so many times it", () => {
+    expect(sizeText({ low: 0.5, middle: 0.6, high: 0.7, as: "times" })).toBe("about 60 % of its value");
+    expect(sizeText({ low: 20, middle: 25, high: 30, as: "times" })).toBe("about 25 times its value");
   });
 });

@@ -3,12 +3,13 @@ import {
   toScale,
   type Check,
   type Dictionary,
+  type FaultSize,
   type OutcomeLabel,
   type Step,
 } from "#core/diagnosis/index.ts";
 import { FUNCTION_NAME, FUNCTION_UNIT, type MeterFunction } from "#core/meter/index.ts";
 import { formatQuantity } from "#core/quantity/index.ts";
-import { CATALOGUE, type UnitModel } from "#core/unit/index.ts";
+import { CATALOGUE, liftOf, type UnitModel } from "#core/unit/index.ts";
 import type { FindingBody } from "./events.ts";
 import { showPoint } from "./pointNames.ts";
 import { checkOf } from "./replay.ts";
@@ -106,7 +107,7 @@ export function checkText(unit: UnitModel, check: Check): string {
 /** "rinse heat" or "dead, plug P4 off". */
 export function setupText(unit: UnitModel, check: Check): string {
   const state = unit.states.find((s) => s.id === check.setup.state)!;
-  const lifts = check.setup.lifts.map((id) => unit.lifts.find((l) => l.id === id)!.name);
+  const lifts = check.setup.lifts.map((id) => liftOf(unit, id)!.name);
   return [state.power === "dead" ? "dead" : state.name.toLowerCase(), ...lifts].join(", ");
 }
 
@@ -140,7 +141,7 @@ export function stepText(unit: UnitModel, step: Step): string {
     case "cover":
       return `take off the ${unit.covers.find((c) => c.id === step.id)!.name}, ${time}`;
     case "lift":
-      return `${unit.lifts.find((l) => l.id === step.id)!.name}, ${time}`;
+      return `${liftOf(unit, step.id!)!.name}, ${time}`;
     case "refit":
       return `put back what was lifted at ${step.id}, ${time}`;
     case "wait":
@@ -157,4 +158,22 @@ export function listText(names: readonly string[], most = 5): string {
   if (names.length === 0) return "nothing";
   if (names.length > most) return `${names.slice(0, most).join(", ")} and ${names.length - most} more`;
   return names.length === 1 ? names[0]! : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
+}
+
+/** A size known to no better than this ratio is not worth saying. */
+const VAGUE = 30;
+/** … and one known to better than this is "about" one number. */
+const CLOSE = 3;
+
+/** "about 400 Ω", "40 to 900 Ω", "about 60 % of its value"; nothing where the findings do not tell. */
+export function sizeText({ low, middle, high, as }: FaultSize): string | undefined {
+  if (high > VAGUE * low) return undefined;
+  const say = (size: number) =>
+    as === "ohms"
+      ? formatQuantity(size, "Ω", 2)
+      : size < 10
+        ? `${Math.round(100 * size)} %`
+        : `${Math.round(size)} times`;
+  const what = as === "ohms" ? "" : middle < 10 ? " of its value" : " its value";
+  return high < CLOSE * low ? `about ${say(middle)}${what}` : `${say(low)} to ${say(high)}${what}`;
 }

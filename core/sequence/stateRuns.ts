@@ -211,6 +211,19 @@ export class StateRuns {
     return [...opened.values()];
   }
 
+  /**
+   * Whether a protective part opens under faults.
+   * @param after where given, only if it opens in a run that has left this step
+   */
+  opens(faults: readonly Fault[], part: string, after?: string): boolean {
+    if (after === undefined) return this.openings(faults).some((o) => o.part === part);
+    const { moments } = this.run(faults);
+    const first = moments.findIndex((m) => m.opened.some((o) => o.part === part));
+    // With its supply gone the board is in no step: what counts is the one it was in.
+    const step = moments[first]?.step ?? moments[first - 1]?.step;
+    return step !== undefined && step !== after;
+  }
+
   private declared(id: string): State {
     const state = this.unit.states.find((s) => s.id === id);
     if (!state)

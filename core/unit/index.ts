@@ -1,19 +1,24 @@
 /** The unit model: its schema, the part catalogue with failure modes, and its expansion into a circuit. */
 export {
   CATALOGUE,
+  middleSize,
   modesOf,
+  sizeGrid,
+  sizesOf,
   type Badly,
   type ModeKind,
   type PartKind,
+  type SizeRange,
   type WorkKind,
 } from "./catalogue/index.ts";
 export { conductorOhms, gaugeMm2 } from "./catalogue/conductors/conductorOhms.ts";
 export { fuseSeconds } from "./catalogue/protection/fuseSeconds.ts";
-export { ntcOhms, platinumOhms, typeKMillivolts } from "./catalogue/sensors/sensors.ts";
 export type { Board, BoardCondition, BoardInput, BoardStep, BoardThresholds } from "./model/board.ts";
 export {
   expandState,
   expandUnit,
+  hasRating,
+  OTHER_VALUE,
   setupKey,
   type ExpandedUnit,
   type Fault,
@@ -39,6 +44,7 @@ export {
   type ModelProblem,
   type ReadUnitResult,
 } from "./model/readUnit.ts";
+export { liftOf } from "./model/lifts.ts";
 export { bypassRefusal, type BypassRefusal } from "./model/bypass.ts";
 export { withVariants } from "./model/variants.ts";
 export { lintUnit, type LintFinding, type LintRule } from "./model/lint.ts";

@@ -23,7 +23,7 @@ export default async function analyse({ hash, unit, events }: AnalysisRequest): 
     if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
     kept.set(hash, dictionary);
   }
-  return events && viewJob(dictionary, events);
+  return events && viewJob(dictionary, events, "information", undefined, "listed");
 }
 
 async function stored(hash: string, unit: UnitModel): Promise<Dictionary | undefined> {

@@ -121,7 +121,10 @@ export class JobPage {
   /** Follows the Next card until the findings carry a call; returns the checks made. */
   async followToCall(truth: string, most = 12): Promise<string[]> {
     const made: string[] = [];
-    while (made.length < most && !(await this.callReady.isVisible())) {
+    while (made.length < most) {
+      // With nothing left to check the call comes once what no list has was looked at.
+      await expect(this.callReady.or(this.next).first()).toBeVisible({ timeout: 120_000 });
+      if (await this.callReady.isVisible()) break;
       made.push((await this.next.getAttribute("data-check"))!);
       await this.makeNextCheck(truth);
     }

@@ -189,11 +189,11 @@ describe("dictionary", () => {
     const { out } = await run("dictionary", file(LAMP), "--json");
     const { cases, checks } = JSON.parse(out) as {
       cases: { suspect: string }[];
-      checks: { id: string; readings: (number | "OL")[] }[];
+      checks: { id: string; readings?: (number | "OL")[]; chance?: number[] }[];
     };
-    expect(checks.every((c) => c.readings.length === cases.length)).toBe(true);
+    expect(checks.every((c) => (c.readings ?? c.chance)!.length === cases.length)).toBe(true);
     const blown = cases.findIndex((c) => c.suspect === "F1:blown");
-    expect(checks.find((c) => c.id === "dead/ohm/F1.a/F1.b")!.readings[blown]).not.toBe(0);
+    expect(checks.find((c) => c.id === "dead/ohm/F1.a/F1.b")!.readings![blown]).not.toBe(0);
   });
 
   test("in words", async () => {
@@ -305,10 +305,11 @@ describe("play", () => {
   test("with readings from a file, an outsider's unit is played; one for no check is named", async () => {
     const own = JSON.parse((await run("dictionary", file(PLATE), "--json")).out) as {
       cases: { suspect: string }[];
-      checks: { id: string; readings: (number | "OL")[] }[];
+      checks: { id: string; readings?: (number | "OL")[] }[];
     };
     const column = own.cases.findIndex((c) => c.suspect === "LA:open");
-    const truth = { "LA:open": Object.fromEntries(own.checks.map((c) => [c.id, c.readings[column]!])) };
+    const readings = own.checks.flatMap((c) => (c.readings ? [[c.id, c.readings[column]!] as const] : []));
+    const truth = { "LA:open": Object.fromEntries(readings) };
     const { out } = await run(
       "play",
       file(PLATE),
@@ -330,7 +331,11 @@ describe("play", () => {
     expect(typo.code).toBe(2);
     expect(typo.err).toMatch(/“LA:open” has a reading for on\/vac\/LA\.z\/LA\.b, which is no check of plate/);
     const stranger = await run("play", file(PLATE), "--truth", file({ "ZZ:open": {} }));
-    expect(stranger.err).toMatch(/no suspect “ZZ:open”/);
+    expect(stranger.err).toMatch(/no part “ZZ”/);
+    // A fault may carry its size, and the file may tell a check beyond the program's own list.
+    const sized = { ...truth["LA:open"], "on/lowz/LA.a/LA.b": 0 };
+    const more = await run("play", file(PLATE), "--truth", file({ "LA:open:1": sized }), "--json");
+    expect(JSON.parse(more.out)).toMatchObject({ plays: [{ fault: "LA:open:1", item: "lamp" }] });
   });
 });
 

@@ -46,14 +46,18 @@ function play(d: Dictionary, truth: string, seed: number) {
   let situation: Situation = { band: "unproven", lifts: [], coversOff: [] };
   for (let checks = 0; checks < 25; checks++) {
     const posterior = weigh(d, evidence);
-    const advice = adviseCall(d, posterior);
+    const advice = adviseCall(d, posterior, { findings: evidence, situation, done });
     const [next] = rankChecks(d, posterior, situation, done, 1);
     if (advice.ready || !next) return { item: advice.item, ready: advice.ready, checks };
     evidence.push(answer(d.row(next.check), index, next.check.id, noise));
     done.add(next.check.id);
     situation = situationAfter(unit, situation, next.check);
   }
-  return { item: adviseCall(d, weigh(d, evidence)).item, ready: false, checks: 25 };
+  return {
+    item: adviseCall(d, weigh(d, evidence), { findings: evidence, situation, done }).item,
+    ready: false,
+    checks: 25,
+  };
 }
 
 /** Faults that stop something the customer would miss: all others are no job. */

@@ -98,7 +98,7 @@ describe("the glasswasher, healthy and with one of every kind of failure", () =>
     modesOf(part).map((mode) => ({
       part: part.id,
       mode: mode.id,
-      ...(mode.severities ? { severity: mode.severities[0]! } : {}),
+      ...(mode.sizes ? { severity: mode.sizes.from } : {}),
     })),
   );
 

@@ -40,8 +40,10 @@ export function handDictionary(
     ...faults.map(({ id, prior }) => ({ ...none(id), part: id, item: id, prior })),
   ];
   const cases: Case[] = [
-    { suspect: 0, share: 1 },
-    ...faults.flatMap((f, i) => f.sizes.map(() => ({ suspect: i + 2, share: 1 / f.sizes.length }))),
+    { suspect: 0, share: 1, faults: [] },
+    ...faults.flatMap((f, i) =>
+      f.sizes.map(() => ({ suspect: i + 2, share: 1 / f.sizes.length, faults: [] })),
+    ),
   ];
   const rows = checks.map((_, c): ReadingRow => {
     const mean = Float32Array.from([healthy[c]!, ...faults.flatMap((f) => f.sizes.map((s) => s[c]!))]);
@@ -65,7 +67,7 @@ export function handDictionary(
     opens: () => new Set(),
     reaches: () => true,
     stand: () => EVERYWHERE,
-    withPairs() {
+    withMore() {
       return this;
     },
   };

@@ -1,4 +1,4 @@
-import { ISLAND_LEAK_OHMS, OPEN_OHMS, type Branch, type Analysis } from "../model/branch.ts";
+import { GAP_OHMS, ISLAND_LEAK_OHMS, OPEN_OHMS, type Branch, type Analysis } from "../model/branch.ts";
 import { CircuitError, type CircuitProblem, type Circuit } from "../model/circuit.ts";
 import { factorInPlace, solveInto, solveTransposedInto } from "./complexLu.ts";
 import { constraintColumn, constraintRow, isIdle, type Sparse } from "./constraintRow.ts";
@@ -237,7 +237,7 @@ function stampBranches(
   return { gRe, gIm, emf };
 }
 
-/** One node of every island of nets that no branch ties to the reference. */
+/** One node of every island of nets that no branch ties to the reference; a sound gap between two conductors is no tie. */
 function looseIslands(circuit: Circuit): number[] {
   const parent = circuit.nodeNames.map((_, i) => i);
   const root = (i: number): number => {
@@ -247,7 +247,7 @@ function looseIslands(circuit: Circuit): number[] {
   const join = (a: number, b: number) => {
     parent[root(a)] = root(b);
   };
-  for (const { a, b } of circuit.branches) join(a, b);
+  for (const { a, b, ohms } of circuit.branches) if (ohms < GAP_OHMS) join(a, b);
   const seen = new Set<number>([root(0)]);
   const loose: number[] = [];
   for (let i = 1; i < parent.length; i++)

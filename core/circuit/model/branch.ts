@@ -12,6 +12,8 @@ export const OPEN_OHMS = 1e10;
 export const SHORT_OHMS = 5e-3;
 /** Leakage that ties an island of nets to the reference, so that it has a defined potential. 1 GΩ. */
 export const ISLAND_LEAK_OHMS = 1e9;
+/** From here on a branch holds two nets apart rather than together. */
+export const GAP_OHMS = 5e12;
 
 /** A series R–L–C path with an EMF, between two nodes. */
 export interface Branch {

@@ -1,8 +1,23 @@
 import { CATALOGUE } from "#core/unit/index.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
-import { byItem, itemKey } from "../suspects/items.ts";
+import type { Evidence } from "../inference/evidence.ts";
+import { byItem } from "../suspects/items.ts";
 import type { Posterior } from "../inference/posterior.ts";
+import type { Situation } from "../planning/cost.ts";
 import { ECONOMY, type Economy } from "../planning/stopping.ts";
+import { directTest } from "./directTest.ts";
+import { proofsOf } from "./proof.ts";
+
+/** Why an item is not called although its chance would carry it. */
+export type Waits =
+  /** It has opened, and what opened it is not found. */
+  | "cause"
+  /** Only elimination speaks for it, and it can be put to the proof. */
+  | "proof"
+  /** A reading speaks against it that was taken only once. */
+  | "repeat"
+  /** Two readings or more speak against it. */
+  | "contradicted";
 
 /** What is to be replaced, if the findings carry it, and the finding that proves it. */
 export interface CallAdvice {
@@ -10,31 +25,75 @@ export interface CallAdvice {
   readonly chance: number;
   /** Likeliest suspect of the item. */
   readonly suspect: number;
-  /** True when the chance reaches the chance wanted and the item is a real one. */
+  /** True when the chance reaches the chance wanted, the item is a real one, and nothing is to be waited for. */
   readonly ready: boolean;
-  /** Finding that raised the item's odds most, and the factor. Undefined when nothing raised them. */
+  readonly waits?: Waits;
+  /** Checks whose last reading the item can only explain as a slip. */
+  readonly against: readonly string[];
+  /** The finding that proves it; undefined where only elimination speaks. */
   readonly proof?: { readonly finding: string; readonly factor: number };
   /** Items next in line, with their chances. */
   readonly next: readonly { readonly item: string; readonly chance: number }[];
 }
 
+/** Whatever a call needs to know beyond the chances. */
+export interface CallGround {
+  readonly findings: readonly Evidence[];
+  readonly situation: Situation;
+  readonly done: ReadonlySet<string>;
+}
+
 export function adviseCall(
   dictionary: Dictionary,
   posterior: Posterior,
+  ground: CallGround,
   { callChance }: Economy = ECONOMY,
 ): CallAdvice {
   const items = byItem(dictionary, posterior);
   const first = items[0]!;
-  const isItem = dictionary.suspects[first.suspects[0]!]!.item !== undefined;
-  const proof = proofOf(dictionary, posterior, first.id);
+  const [suspect] = first.suspects as [number];
+  const isItem = dictionary.suspects[suspect]!.item !== undefined;
+  const [proof] = isItem ? proofsOf(dictionary, posterior, ground.findings, first.id) : [];
+  const carried = isItem && first.chance >= callChance;
+  const against = carried ? readingsAgainst(posterior, suspect) : [];
+  const waits = carried
+    ? waitsFor(dictionary, posterior, ground, first.id, suspect, against, proof !== undefined)
+    : undefined;
   return {
     item: first.id,
     chance: first.chance,
-    suspect: first.suspects[0]!,
-    ready: isItem && first.chance >= callChance && !waitsForCause(dictionary, posterior, first.suspects[0]!),
-    ...(proof ? { proof } : {}),
+    suspect,
+    ready: carried && waits === undefined,
+    ...(waits ? { waits } : {}),
+    against,
+    ...(proof ? { proof: { finding: proof.finding, factor: proof.overOthers } } : {}),
     next: items.slice(1, 4).map(({ id, chance }) => ({ item: id, chance })),
   };
+}
+
+function waitsFor(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  { situation, done }: CallGround,
+  item: string,
+  suspect: number,
+  against: readonly string[],
+  proved: boolean,
+): Waits | undefined {
+  if (waitsForCause(dictionary, posterior, suspect)) return "cause";
+  if (against.some((check) => posterior.readings.get(check)!.count === 1)) return "repeat";
+  if (against.length > 1) return "contradicted";
+  if (!proved && directTest(dictionary, posterior, situation, done, item)) return "proof";
+  return undefined;
+}
+
+/** Checks whose last reading the suspect at its likeliest size can only explain as a slip. */
+function readingsAgainst({ fine, fineChances, readings }: Posterior, suspect: number): string[] {
+  let best = -1;
+  fine.suspect.forEach((s, f) => {
+    if (s === suspect && (best < 0 || fineChances[f]! > fineChances[best]!)) best = f;
+  });
+  return [...readings].flatMap(([check, r]) => (r.slipped(best) > 0.5 ? [check] : []));
 }
 
 /** Chance of causes together above which a fuse, a breaker or a leakage device that has opened is not called by itself. */
@@ -53,24 +112,7 @@ function waitsForCause(dictionary: Dictionary, posterior: Posterior, suspect: nu
   return causes > CAUSES_LEFT;
 }
 
-/** The finding that multiplied the odds of an item most. */
-export function proofOf(
-  dictionary: Dictionary,
-  posterior: Posterior,
-  item: string,
-): { finding: string; factor: number } | undefined {
-  const odds = (suspects: Float64Array) => {
-    let chance = 0;
-    suspects.forEach((p, i) => (chance += itemKey(dictionary, i) === item ? p : 0));
-    return chance / Math.max(1e-12, 1 - chance);
-  };
-  let before = odds(posterior.start);
-  let best: { finding: string; factor: number } | undefined;
-  for (const { id, suspects } of posterior.after) {
-    const now = odds(suspects);
-    const factor = now / before;
-    if (factor > 1 && (best === undefined || factor > best.factor)) best = { finding: id, factor };
-    before = now;
-  }
-  return best;
+/** Whether an item is called, or would be but for a cause or a proof. */
+export function isNearCall({ ready, waits }: CallAdvice): boolean {
+  return ready || waits === "cause" || waits === "proof";
 }

@@ -12,7 +12,7 @@ import { CATALOGUE, setupKey, type Fault, type Setup, type UnitModel } from "#co
 import type { Check, ObservationCheck, ReadingCheck } from "../planning/checks.ts";
 import type { AnswerRow, ReadingRow, Row } from "./rows.ts";
 import { spreadOnScale, toScale } from "./scale.ts";
-import { faultsOf, type Case, type Suspect } from "../suspects/suspects.ts";
+import type { Case, Suspect } from "../suspects/suspects.ts";
 
 /** Chance of noticing what is there, and of believing one noticed what is not. Common practice, no source. */
 export const HIT_RATE = 0.985;
@@ -29,10 +29,10 @@ const BADLY_BY_MISTAKE = 0.01;
 export class CircuitCache {
   /** Setups in which a case's contacts do not settle, as "suspect id @ setup". */
   readonly chattering: string[] = [];
-  private readonly unit: UnitModel;
+  readonly unit: UnitModel;
   private readonly runs: StateRuns;
-  private readonly opened = new Map<Case, ReadonlySet<string>>();
-  private readonly reached = new Map<Case, Map<string, boolean>>();
+  private readonly opened = new Map<Case["faults"], ReadonlySet<string>>();
+  private readonly reached = new Map<Case["faults"], Map<string, boolean>>();
   private readonly guarded: boolean;
 
   constructor(unit: UnitModel) {
@@ -43,40 +43,40 @@ export class CircuitCache {
 
   /** Takes what is known of a case: what opens, and where the unit stands in each state. */
   learn(c: Case, opened: ReadonlySet<string>, stands: ReadonlyMap<string, Stand>): void {
-    this.opened.set(c, opened);
-    for (const [state, stand] of stands) this.runs.learn(state, faultsOf(c), stand);
+    this.opened.set(c.faults, opened);
+    for (const [state, stand] of stands) this.runs.learn(state, c.faults, stand);
   }
 
   /** Where the unit stands in a state under a case. */
   stand(c: Case, state: string): Stand {
-    return this.runs.stand({ state, lifts: [] }, faultsOf(c));
+    return this.runs.stand({ state, lifts: [] }, c.faults);
   }
 
   /** Runs the sequence under every case that nothing is known of: each fault's runs share what they have in common. */
   prepare(cases: readonly Case[], report?: (done: number) => void): void {
     cases.forEach((c, i) => {
       if (i % 16 === 0) report?.(i / cases.length);
-      if (!this.opened.has(c)) this.runs.prepare(faultsOf(c));
+      if (!this.opened.has(c.faults)) this.runs.prepare(c.faults);
     });
   }
 
   /** What protects and opens under a case, in an ordinary run or in a state that no run comes to. */
   opens(c: Case): ReadonlySet<string> {
-    let opened = this.opened.get(c);
+    let opened = this.opened.get(c.faults);
     if (!opened) {
-      const parts = this.guarded ? this.runs.openings(faultsOf(c)).map((o) => o.part) : [];
-      this.opened.set(c, (opened = new Set(parts)));
+      const parts = this.guarded ? this.runs.openings(c.faults).map((o) => o.part) : [];
+      this.opened.set(c.faults, (opened = new Set(parts)));
     }
     return opened;
   }
 
   /** Whether a run under a case gets to a state. */
   reaches(c: Case, state: string): boolean {
-    let known = this.reached.get(c);
-    if (!known) this.reached.set(c, (known = new Map<string, boolean>()));
+    let known = this.reached.get(c.faults);
+    if (!known) this.reached.set(c.faults, (known = new Map<string, boolean>()));
     let reached = known.get(state);
     if (reached === undefined)
-      known.set(state, (reached = this.runs.stand({ state, lifts: [] }, faultsOf(c)).reached));
+      known.set(state, (reached = this.runs.stand({ state, lifts: [] }, c.faults).reached));
     return reached;
   }
 
@@ -93,7 +93,7 @@ export class CircuitCache {
   /** Whether everything that protects holds under each case with something taken off the supply. */
   holds(cases: readonly Case[], lifts: readonly string[]): Float64Array {
     return Float64Array.from(cases, (c) =>
-      this.runs.openings(faultsOf(c), lifts).length === 0 ? HIT_RATE : FALSE_ALARM,
+      this.runs.openings(c.faults, lifts).length === 0 ? HIT_RATE : FALSE_ALARM,
     );
   }
 
@@ -126,7 +126,7 @@ export class CircuitCache {
     });
     const sets = [...groups.values()].map((group) => ({ ...group, lines: probePairsOf(group.pairs) }));
     cases.forEach((c, i) => {
-      const given = faultsOf(c);
+      const given = c.faults;
       const stand = live || this.opens(c).size > 0 ? runs.stand(setup, given) : usual;
       const { expanded, healthy } = stand.key === usual.key ? main : runs.circuit(stand, setup.lifts);
       const faults: readonly Fault[] = [...given, ...stand.opened];
@@ -151,7 +151,7 @@ export class CircuitCache {
       // A lever or a wire that shows whether it has opened.
       const own = `${observation.part}:${protective.mode}`;
       const shows = (c: Case) =>
-        this.opens(c).has(observation.part!) || faultsOf(c).some((f) => `${f.part}:${f.mode}` === own);
+        this.opens(c).has(observation.part!) || c.faults.some((f) => `${f.part}:${f.mode}` === own);
       return {
         check,
         chance: Float64Array.from(cases, (c) => (shows(c) ? SEEN_OPEN : observation.otherwise)),
@@ -169,7 +169,7 @@ export class CircuitCache {
     }
     const part = observation.part!;
     const works = cases.map((c): Work | "heard" | undefined => {
-      const seen: Seen = this.runs.seen(observation.state, faultsOf(c));
+      const seen: Seen = this.runs.seen(observation.state, c.faults);
       if (observation.kind === "listen") return seen.relays.has(part) ? "heard" : undefined;
       return observation.effect !== undefined && !seen.effects.has(observation.effect)
         ? undefined

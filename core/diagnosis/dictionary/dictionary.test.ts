@@ -47,11 +47,11 @@ describe("the fault dictionary", () => {
           r.check.setup.lifts.join() === setup.lifts.join(),
       );
       for (let i = 1; i < dictionary.cases.length; i += 23) {
-        const { fault, suspect } = dictionary.cases[i]!;
+        const { faults, suspect } = dictionary.cases[i]!;
         if (dictionary.chattering.some((c) => c.startsWith(dictionary.suspects[suspect]!.id))) continue;
-        const { stand, expanded } = runs.point(setup, [fault!]);
+        const { stand, expanded } = runs.point(setup, faults);
         const node = (id: string) => expanded.nodeOf(unit.points.find((p) => p.id === id)!.terminal ?? id);
-        const point = settle(expanded.withFaults([fault!, ...stand.opened]));
+        const point = settle(expanded.withFaults([...faults, ...stand.opened]));
         for (const row of rows) {
           const naive = toScale(
             row.check.fn,

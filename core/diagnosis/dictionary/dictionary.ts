@@ -8,8 +8,9 @@ import {
 } from "#core/sequence/index.ts";
 import { listChecks, type Check, type ObservationCheck } from "../planning/checks.ts";
 import { CircuitCache, FALSE_ALARM, HIT_RATE } from "./circuitRows.ts";
-import { appendCases, type AnswerRow, type Row } from "./rows.ts";
-import { faultsOf, listSuspects, type Case, type Suspect, type SuspectList } from "../suspects/suspects.ts";
+import { appendCases, twoOf, type AnswerRow, type Row } from "./rows.ts";
+import { listSuspects, type Case, type Suspect, type SuspectList } from "../suspects/suspects.ts";
+import { unlistedFaults } from "../suspects/unlisted.ts";
 import { trialRow } from "./trials.ts";
 
 /** Every check in every case: the fault dictionary of one unit. */
@@ -32,8 +33,11 @@ export interface Dictionary {
   reaches(i: number, state: string): boolean;
   /** Where the unit stands in a state under case i. */
   stand(i: number, state: string): Stand;
-  /** The same dictionary with further suspects that are pairs, and their cases. */
-  withPairs(more: SuspectList): Dictionary;
+  /**
+   * The same dictionary with further suspects, and their cases: pairs of faults, and what no list has.
+   * @param only checks that it is to hold; all, where it is left out
+   */
+  withMore(more: SuspectList, only?: readonly Check[]): Dictionary;
   /** Setups in which a case's contacts do not settle, as "suspect id @ setup". */
   readonly chattering: readonly string[];
 }
@@ -67,7 +71,8 @@ export function buildDictionary(
   const checks = listChecks(unit);
   if (checks.length * cases.length > most) throw new DictionarySizeError(checks.length, cases.length, most);
   const source = sourceOf(unit, cases);
-  const rows = computeRows(source, suspects, cases, checks, [], report);
+  source.circuits.prepare(cases, (done) => report?.(done / 2));
+  const rows = computeRows(source, source.circuits, suspects, cases, checks, report);
   return assemble(source, suspects, cases, [...rows.values()]);
 }
 
@@ -112,12 +117,13 @@ export function restoreDictionary(unit: UnitModel, known: KnownDictionary): Dict
 }
 
 function sourceOf(unit: UnitModel, cases: readonly Case[]): Source {
+  let wide: CircuitCache | undefined;
   let table: SymptomTable | undefined;
   const symptoms = (ongoing?: (done: number) => void) => {
     if (!unit.sequence) return undefined;
     return (table ??= symptomTable(
       unit,
-      cases.map((c) => c.fault),
+      cases.map((c) => c.faults[0]),
       ongoing,
     ));
   };
@@ -125,7 +131,8 @@ function sourceOf(unit: UnitModel, cases: readonly Case[]): Source {
     unit,
     singles: cases,
     circuits: new CircuitCache(unit),
-    pairs: new Map(),
+    wide: () => (wide ??= new CircuitCache(unlistedFaults(unit).unit)),
+    more: new Map(),
     symptoms,
     symptomsSoFar: () => table,
     acceptSymptoms: (computed) => {
@@ -142,8 +149,10 @@ interface Source {
   /** The cases of single faults, as the symptom table has them. */
   readonly singles: readonly Case[];
   readonly circuits: CircuitCache;
-  /** Rows of the pairs of faults solved so far. */
-  readonly pairs: Map<string, Map<string, Row>>;
+  /** Those of the unit with its unlisted faults in; made when first asked for. */
+  readonly wide: () => CircuitCache;
+  /** Rows of the further cases solved so far, by their faults and the check's id: the healthy unit, then the case. */
+  readonly more: Map<string, Map<string, Row>>;
   readonly symptoms: Dictionary["symptoms"];
   readonly symptomsSoFar: Dictionary["symptomsSoFar"];
   readonly acceptSymptoms: Dictionary["acceptSymptoms"];
@@ -157,6 +166,7 @@ function assemble(
   known: readonly Row[] = rows,
 ): Dictionary {
   const { unit, circuits, symptoms, symptomsSoFar, acceptSymptoms } = source;
+  const circuitsOf = (c: Case) => (c.wide ? source.wide() : circuits);
   const byId = new Map(known.map((row) => [row.check.id, row]));
   return {
     unit,
@@ -167,74 +177,100 @@ function assemble(
     symptoms,
     symptomsSoFar,
     acceptSymptoms,
-    opens: (i) => circuits.opens(cases[i]!),
-    reaches: (i, state) => circuits.reaches(cases[i]!, state),
-    stand: (i, state) => circuits.stand(cases[i]!, state),
+    opens: (i) => circuitsOf(cases[i]!).opens(cases[i]!),
+    reaches: (i, state) => circuitsOf(cases[i]!).reaches(cases[i]!, state),
+    stand: (i, state) => circuitsOf(cases[i]!).stand(cases[i]!, state),
     row(check) {
       let row = byId.get(check.id);
       if (!row) {
-        row = computeRows(source, suspects, cases, [check], rows).get(check.id)!;
+        row = rowOf(source, suspects, cases, check);
         byId.set(check.id, row);
       }
       return row;
     },
-    withPairs(more) {
+    withMore(more, only) {
       if (more.suspects.length === 0) return this;
       const all = [...suspects, ...more.suspects];
-      const known = [...byId.values()];
-      const tails = more.cases.map((c) => pairRows(source, all, cases[0]!, c, known));
-      const grown = appendCases(known, tails);
-      return assemble(source, all, [...cases, ...more.cases], grown.slice(0, rows.length), grown);
+      const base = only ? only.map((check) => this.row(check)) : [...byId.values()];
+      const tails = moreRows(source, all, cases[0]!, more.cases, base);
+      const grown = appendCases(base, tails);
+      return assemble(
+        source,
+        all,
+        [...cases, ...more.cases],
+        only ? grown : grown.slice(0, rows.length),
+        grown,
+      );
     },
   };
 }
 
-/** Rows of one pair of faults, [healthy, pair] each, for the checks of `rows`; kept, so that every pair is solved once. */
-function pairRows(
+/** The row of one check that was not computed beforehand; further cases of the wider unit have their own circuits. */
+function rowOf(source: Source, suspects: readonly Suspect[], cases: readonly Case[], check: Check): Row {
+  const own = cases.filter((c) => !c.wide);
+  const row = computeRows(source, source.circuits, suspects, own, [check]).get(check.id)!;
+  const wide = cases.filter((c) => c.wide);
+  return wide.length === 0 ? row : appendCases([row], moreRows(source, suspects, cases[0]!, wide, [row]))[0]!;
+}
+
+/** Rows of further cases, [healthy, case] each, for the checks of `rows`; kept, so that every case is solved once. */
+function moreRows(
   source: Source,
   suspects: readonly Suspect[],
   healthy: Case,
-  pair: Case,
+  cases: readonly Case[],
   rows: readonly Row[],
-): ReadonlyMap<string, Row> {
-  const key = JSON.stringify([pair.fault, pair.second]);
-  let own = source.pairs.get(key);
-  if (!own) source.pairs.set(key, (own = new Map<string, Row>()));
-  const missing = rows.filter((row) => !own.has(row.check.id)).map((row) => row.check);
-  if (missing.length > 0)
-    for (const [id, row] of computeRows(source, suspects, [healthy, pair], missing, rows)) own.set(id, row);
-  return own;
+): ReadonlyMap<string, Row>[] {
+  const tails = cases.map((c) => {
+    const key = JSON.stringify(c.faults);
+    let own = source.more.get(key);
+    if (!own) source.more.set(key, (own = new Map<string, Row>()));
+    return { c, own, missing: rows.filter((row) => !own.has(row.check.id)).map((row) => row.check) };
+  });
+  // Cases that lack the same checks are solved together.
+  const groups = new Map<string, typeof tails>();
+  for (const tail of tails) {
+    if (tail.missing.length === 0) continue;
+    const key = `${tail.c.wide ?? false} ${tail.missing.map((m) => m.id).join()}`;
+    groups.set(key, [...(groups.get(key) ?? []), tail]);
+  }
+  for (const group of groups.values()) {
+    const circuits = group[0]!.c.wide ? source.wide() : source.circuits;
+    const together = [healthy, ...group.map(({ c }) => c)];
+    const solved = computeRows(source, circuits, suspects, together, group[0]!.missing);
+    for (const [id, row] of solved) group.forEach(({ own }, k) => own.set(id, twoOf(row, k + 1)));
+  }
+  return tails.map(({ own }) => own);
 }
 
 /** Rows of the checks for the cases given, whose first is the healthy one, by the check's id. */
 function computeRows(
   source: Source,
+  circuits: CircuitCache,
   suspects: readonly Suspect[],
   cases: readonly Case[],
   checks: readonly Check[],
-  known: readonly Row[],
   report?: (done: number) => void,
 ): Map<string, Row> {
-  const { unit, circuits } = source;
+  const { unit } = source;
   const byId = new Map<string, Row>();
   const settled = checks.filter((c) => !seenInRun(unit, c) && c.kind !== "trial");
   const groups = groupBySetup(settled);
-  circuits.prepare(cases, (done) => report?.(done / 2));
   let done = 0;
   for (const group of groups.values()) {
     for (const row of circuits.rows(suspects, cases, group[0]!.setup, group)) byId.set(row.check.id, row);
     report?.((1 + ++done / groups.size) / 2);
   }
-  const own = [...byId.values()].filter((row) => "mean" in row);
   for (const check of checks)
     if (check.kind === "trial")
       byId.set(
         check.id,
         check.trial === "strip"
           ? { check, chance: circuits.holds(cases, check.setup.lifts) }
-          : trialRow(unit, suspects, cases, check, own.length > 0 ? own : known),
+          : trialRow(circuits.unit, suspects, cases, check),
       );
-    else if (seenInRun(unit, check)) byId.set(check.id, runRow(unit, cases, check as ObservationCheck));
+    else if (seenInRun(unit, check))
+      byId.set(check.id, runRow(circuits.unit, cases, check as ObservationCheck));
   return byId;
 }
 
@@ -242,17 +278,19 @@ function computeRows(
 function seenInRun(unit: UnitModel, check: Check): boolean {
   if (check.kind !== "observation") return false;
   const { kind } = unit.observations.find((o) => o.id === check.observation)!;
-  return kind === "reaches" || kind === "code";
+  return kind === "reaches" || kind === "code" || kind === "opens";
 }
 
-/** How far a run gets, and which code it shows. */
+/** How far a run gets, which code it shows, and what opens in it. */
 function runRow(unit: UnitModel, cases: readonly Case[], check: ObservationCheck): AnswerRow {
-  const { kind, step, code } = unit.observations.find((o) => o.id === check.observation)!;
+  const { kind, step, code, part } = unit.observations.find((o) => o.id === check.observation)!;
   const runs = stateRuns(unit);
-  const chance = Float64Array.from(cases, (c) => {
-    const run = runs.run(faultsOf(c));
-    return (kind === "code" ? run.code === code : run.reached.includes(step!)) ? HIT_RATE : FALSE_ALARM;
-  });
+  const isSo = ({ faults }: Case): boolean => {
+    if (kind === "opens") return runs.opens(faults, part!, step);
+    const run = runs.run(faults);
+    return kind === "code" ? run.code === code : run.reached.includes(step!);
+  };
+  const chance = Float64Array.from(cases, (c) => (isSo(c) ? HIT_RATE : FALSE_ALARM));
   return { check, chance };
 }
 

@@ -59,3 +59,15 @@ export function appendCases(rows: readonly Row[], tails: readonly ReadonlyMap<st
     };
   });
 }
+
+/** Of a row, the healthy case and case i alone. */
+export function twoOf(row: Row, i: number): Row {
+  if ("chance" in row)
+    return {
+      check: row.check,
+      chance: Float64Array.of(row.chance[0]!, row.chance[i]!),
+      ...(row.badly ? { badly: Float64Array.of(row.badly[0]!, row.badly[i]!) } : {}),
+    };
+  const two = (list: Float32Array) => Float32Array.of(list[0]!, list[i]!);
+  return { check: row.check, mean: two(row.mean), sd: two(row.sd), slope: two(row.slope) };
+}

@@ -1,7 +1,8 @@
-import type { UnitModel } from "#core/unit/index.ts";
-import { pairsAcrossParts, type TrialCheck } from "../planning/checks.ts";
+import { StateRuns, stateRuns } from "#core/sequence/index.ts";
+import { CATALOGUE, type Fault, type Part, type UnitModel } from "#core/unit/index.ts";
+import type { TrialCheck } from "../planning/checks.ts";
 import { FALSE_ALARM, HIT_RATE } from "./circuitRows.ts";
-import type { AnswerRow, Row } from "./rows.ts";
+import type { AnswerRow } from "./rows.ts";
 import type { Case, Suspect } from "../suspects/suspects.ts";
 
 /** How far a trial may be believed. Common practice, no source. */
@@ -12,24 +13,21 @@ const LOOSE_ON_BENCH = 0.5;
 const BAD_SEEN_ON_BENCH = 0.92;
 
 /**
- * Chances of "yes" to a swap, a bypass, a direct feed or a bench test in every case. They follow from where the fault
- * is, and for the bypass and the feed from what the circuit does: a jumper cures what leaves volts standing across the
- * part; a fed load runs unless its own fault stops it.
- * @param rowOf rows of the dictionary that the trial leans on
+ * Chances of "yes" to a swap, a bypass, a direct feed or a bench test in every case. A swap cures what is wrong in the
+ * item; a jumper cures what runs as it should with the jumper in place; a fed load runs unless its own fault stops it.
  */
 export function trialRow(
   unit: UnitModel,
   suspects: readonly Suspect[],
   cases: readonly Case[],
   check: TrialCheck,
-  rows: readonly Row[],
 ): AnswerRow {
   const { trial, subject } = check;
   const singles = (c: Case) => {
     const suspect = suspects[c.suspect]!;
     return suspect.both?.map((i) => suspects[i]!) ?? [suspect];
   };
-  const standing = trial === "bypass" ? standsAcross(unit, subject, rows) : undefined;
+  const jumper = trial === "bypass" ? new Jumper(unit, subject) : undefined;
   const chance = Float64Array.from(cases, (c, i) => {
     const all = singles(c);
     switch (trial) {
@@ -37,11 +35,11 @@ export function trialRow(
         // Where nothing is wrong there is nothing to see go.
         return i === 0 ? 0.5 : all.every((s) => s.item === subject) ? CURED : NOT_CURED;
       case "bypass":
-        return i === 0 ? 0.5 : standing!(i) ? CURED : NOT_CURED;
+        return i === 0 ? 0.5 : jumper!.cures(c.faults) ? CURED : NOT_CURED;
       case "feed":
         return all.some((s) => s.part === subject && stopsItsLoad(unit, s)) ? FALSE_ALARM : HIT_RATE;
       case "bench": {
-        const own = all.filter((s) => s.part === subject);
+        const own = all.filter((s) => s.part === subject || s.id === `other-value:${subject}`);
         if (own.length === 0) return HIT_RATE;
         return own.some((s) => s.intermittent === undefined) ? 1 - BAD_SEEN_ON_BENCH : LOOSE_ON_BENCH;
       }
@@ -52,19 +50,50 @@ export function trialRow(
   return { check, chance };
 }
 
-/** Volts stand across the part, in some live state, where next to none belong: a jumper there would pass the current. */
-function standsAcross(unit: UnitModel, part: string, rows: readonly Row[]): (i: number) => boolean {
-  const pairs = pairsAcrossParts(unit).filter((p) => p.part === part);
-  const live = new Set(unit.states.filter((s) => s.power === "live").map((s) => s.id));
-  const across = rows.flatMap((row) =>
-    "mean" in row &&
-    (row.check.fn === "vac" || row.check.fn === "vdc") &&
-    live.has(row.check.setup.state) &&
-    pairs.some((p) => p.red === row.check.red && p.black === row.check.black)
-      ? [row]
-      : [],
-  );
-  return (i) => across.some(({ mean, sd }) => Math.abs(mean[0]!) < 1 && Math.abs(mean[i]!) > 5 * sd[i]! + 2);
+/** A jumper's own ohms, clips and all. */
+const JUMPER_OHMS = 0.02;
+
+/** A unit with a jumper across one of its parts, run under faults. */
+class Jumper {
+  private readonly sound: StateRuns;
+  private readonly jumpered: StateRuns;
+  /** Parts with a terminal where the jumper has an end: what lies elsewhere it cannot cure. */
+  private readonly near: ReadonlySet<string>;
+
+  constructor(unit: UnitModel, subject: string) {
+    const part = unit.parts.find((p) => p.id === subject)!;
+    const [pair] = CATALOGUE.get(part.type)!.across;
+    const [a, b] = (pair ?? Object.keys(part.terminals)).map((t) => part.terminals[t]!) as [string, string];
+    const wire: Part = {
+      id: `jumper:${subject}`,
+      name: "Jumper",
+      type: "gap",
+      terminals: { a, b },
+      parameters: { insulationOhms: JUMPER_OHMS },
+      item: part.item,
+      weights: {},
+    };
+    this.sound = stateRuns(unit);
+    this.jumpered = new StateRuns({ ...unit, parts: [...unit.parts, wire] });
+    this.near = new Set(
+      unit.parts.filter((p) => Object.values(p.terminals).some((n) => n === a || n === b)).map((p) => p.id),
+    );
+  }
+
+  /** Whether the unit does everything with the jumper in that it does when sound. */
+  cures(faults: readonly Fault[]): boolean {
+    if (!faults.some((f) => this.near.has(f.part))) return false;
+    if (this.jumpered.openings(faults).length > 0) return false;
+    return this.sound.unit.states.every((state) => {
+      if (state.power === "dead") return true;
+      const should = this.sound.seen(state.id, []);
+      const does = this.jumpered.seen(state.id, faults);
+      return (
+        (does.reached || !should.reached) &&
+        [...should.working].every(([id, work]) => work.how !== "well" || does.working.get(id)?.how === "well")
+      );
+    });
+  }
 }
 
 /** Leaks to the case and wear that is only heard do not keep a fed load from running. */

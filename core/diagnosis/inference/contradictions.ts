@@ -45,10 +45,10 @@ export function slipChance(posterior: Posterior, check: string): number {
   const repeated = posterior.readings.get(check);
   if (!repeated) return 0;
   let sum = 0;
-  posterior.cases.forEach((chance, i) => {
-    if (chance > 1e-4) sum += chance * repeated.slipped(i);
+  posterior.fineChances.forEach((chance, i) => {
+    if (chance > 1e-5) sum += chance * repeated.slipped(i);
   });
-  return sum + posterior.notInModel * repeated.slipped(posterior.cases.length);
+  return sum + posterior.notInModel * repeated.slipped(posterior.fine.count);
 }
 
 function otherSide(

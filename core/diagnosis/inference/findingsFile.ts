@@ -1,3 +1,4 @@
+import { liftOf } from "#core/unit/index.ts";
 import { z } from "zod";
 import { METER_FUNCTIONS } from "#core/meter/index.ts";
 import { observationCheck, readingCheck, trialCheck, TrialError, TRIALS } from "../planning/checks.ts";
@@ -90,8 +91,7 @@ export function readFindings(
     if (!state) return lacks("state", "state", finding.state);
     for (const end of ["red", "black"] as const)
       if (!unit.points.some((p) => p.id === finding[end])) return lacks(end, "point", finding[end]);
-    for (const lift of finding.lifts)
-      if (!unit.lifts.some((l) => l.id === lift)) return lacks("lifts", "lift", lift);
+    for (const lift of finding.lifts) if (!liftOf(unit, lift)) return lacks("lifts", "lift", lift);
     const setup = { state: finding.state, lifts: finding.lifts };
     const check = readingCheck(setup, finding.function, finding.red, finding.black);
     if (typeof finding.value === "boolean") return [{ kind: "beep", id: key, check, beep: finding.value }];

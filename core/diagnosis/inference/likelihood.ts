@@ -2,6 +2,7 @@ import { BEEP_OHMS, FUNCTION_UNIT, isOhms, noContact, type MeterFunction } from 
 import type { Unit } from "#core/quantity/index.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import type { Evidence } from "./evidence.ts";
+import { fineChances, fineReadings, type FineCases, type FineReadings } from "./fineCases.ts";
 import { normalBelow, normalDensity, readingDensity } from "./normal.ts";
 import type { AnswerRow, ReadingRow } from "../dictionary/rows.ts";
 import { toScale } from "../dictionary/scale.ts";
@@ -16,7 +17,7 @@ const BEEP_SPREAD = 0.2;
 const CLAIM = 0.5;
 
 /**
- * Belief about the supply, per case: the mains as a factor of nominal, Gaussian.
+ * Belief about the supply, per case or fine case: the mains as a factor of nominal, Gaussian.
  * Every AC reading tells of it, so 218 V at the inlet explains 218 V everywhere behind it.
  */
 export interface SupplyBelief {
@@ -31,13 +32,13 @@ export function supplyAtStart(cases: number): SupplyBelief {
   return { mean: new Float64Array(cases).fill(1), variance: new Float64Array(cases).fill(SUPPLY_SD ** 2) };
 }
 
-/** Log likelihoods of one finding: one entry per case, and one for "not in the model". */
+/** Log likelihoods of one finding: one per fine case, and one for "not in the model". */
 export interface FindingLikelihood {
   readonly cases: Float64Array;
   readonly notInModel: number;
 }
 
-/** Densities of one reading: honest, per case and outside the model in the last entry; and as a slip, whatever the case. */
+/** Densities of one reading: honest, per fine case and outside the model in the last entry; and as a slip, whatever the case. */
 export interface ReadingDensities {
   readonly honest: Float64Array;
   readonly slip: number;
@@ -51,15 +52,17 @@ export interface ReadingDensities {
  */
 export function readingDensities(
   row: ReadingRow,
+  fine: FineCases,
   y: number,
   supply: SupplyBelief,
   beforeReadings: Float64Array,
   again = false,
 ): ReadingDensities {
   const slip = slipDensity(row, y);
-  const n = row.mean.length;
+  const n = fine.count;
+  const predicted = fineReadings(row, fine);
   const honest = new Float64Array(n + 1);
-  for (let i = 0; i < n; i++) honest[i] = honestDensity(row, i, y, slip, supply, again);
+  for (let i = 0; i < n; i++) honest[i] = honestDensity(row.check.fn, predicted, i, y, slip, supply, again);
   // Outside the model a reading may be what some fault of the model would give, though not always the same one, or anything.
   // How sharply the model knows a bare zero is no merit of what lies outside it.
   const blunt = FUNCTION_UNIT[row.check.fn] === "V" ? honest.map((d) => Math.min(d, bluntest(y))) : honest;
@@ -73,17 +76,23 @@ function bluntest(y: number): number {
 }
 
 function honestDensity(
-  row: ReadingRow,
+  fn: MeterFunction,
+  predicted: FineReadings,
   i: number,
   y: number,
   slip: number,
   supply: SupplyBelief,
   again: boolean,
 ): number {
-  const slope = row.slope[i]!;
-  const mean = row.mean[i]! + slope * (supply.mean[i]! - 1);
-  const variance = row.sd[i]! ** 2 + slope ** 2 * supply.variance[i]!;
-  const density = densityOf(row.check.fn, y, mean, Math.sqrt(variance));
+  const slope = predicted.slope[i]!;
+  const mean = predicted.mean[i]! + slope * (supply.mean[i]! - 1);
+  const variance = predicted.sd[i]! ** 2 + slope ** 2 * supply.variance[i]!;
+  const straight = densityOf(fn, y, mean, Math.sqrt(variance));
+  const near = predicted.near[i]!;
+  const density =
+    near === 0
+      ? straight
+      : (1 - near) * straight + near * densityOf(fn, y, predicted.nearMean[i]!, predicted.nearSd[i]!);
   if (again) return density;
   // Kalman update of the supply, in the measure in which this reading is an honest one under this case.
   const honest = (1 - SLIP) * density;
@@ -110,10 +119,10 @@ function densityOf(fn: MeterFunction, y: number, mean: number, sd: number): numb
 const LIKE_SOME_FAULT = 0.7;
 
 /** What makes a fault that comes and goes look whole (case 0) the rest of the time, on log likelihoods. */
-export function mixIntermittent({ suspects, cases }: Dictionary, logs: Float64Array): Float64Array {
+export function mixIntermittent({ suspects }: Dictionary, fine: FineCases, logs: Float64Array): Float64Array {
   const healthy = Math.exp(logs[0]!);
   for (let i = 0; i < logs.length; i++) {
-    const shows = suspects[cases[i]!.suspect]!.intermittent;
+    const shows = suspects[fine.suspect[i]!]!.intermittent;
     if (shows !== undefined)
       logs[i] = Math.log(Math.max(1e-300, shows * Math.exp(logs[i]!) + (1 - shows) * healthy));
   }
@@ -138,28 +147,30 @@ function expectation(beforeReadings: Float64Array, likelihoods: Float64Array): n
  */
 export function answerLikelihood(
   dictionary: Dictionary,
+  fine: FineCases,
   beforeReadings: Float64Array,
   evidence: Exclude<Evidence, { kind: "reading" }>,
 ): FindingLikelihood {
-  const cases = new Float64Array(dictionary.cases.length);
+  const cases = new Float64Array(fine.count);
   switch (evidence.kind) {
     case "claim":
-      dictionary.cases.forEach(
-        (c, i) => (cases[i] = dictionary.suspects[c.suspect]!.item === evidence.item ? Math.log(CLAIM) : 0),
+      fine.suspect.forEach(
+        (suspect, i) =>
+          (cases[i] = dictionary.suspects[suspect]!.item === evidence.item ? Math.log(CLAIM) : 0),
       );
       return { cases, notInModel: 0 };
     case "seen": {
       const row = dictionary.row(evidence.check);
       if (!("chance" in row)) throw new RangeError(`${evidence.check.id} is a reading, not an observation.`);
-      if (evidence.sometimes) return comesAndGoes(dictionary, row, cases);
-      const { badly } = row;
-      row.chance.forEach((yes, i) => {
+      if (evidence.sometimes) return comesAndGoes(dictionary, fine, row, cases);
+      const badly = row.badly && fineChances(row.badly, fine);
+      fineChances(row.chance, fine).forEach((yes, i) => {
         const bad = badly?.[i] ?? 0;
         // Where nobody asks how well, "badly" is said of what works.
         const said = evidence.badly && badly ? bad : evidence.seen || evidence.badly ? yes : 1 - yes - bad;
         cases[i] = Math.log(said);
       });
-      mixIntermittent(dictionary, cases);
+      mixIntermittent(dictionary, fine, cases);
       return {
         cases,
         notInModel: outsideAnswer(evidence) ?? Math.log(expectation(beforeReadings, cases.map(Math.exp))),
@@ -168,10 +179,12 @@ export function answerLikelihood(
     case "beep": {
       const row = dictionary.row(evidence.check);
       if ("chance" in row) throw new RangeError(`${evidence.check.id} is an observation, not a reading.`);
-      row.mean.forEach(
-        (_, i) => (cases[i] = Math.log(evidence.beep ? beepChance(row, i) : 1 - beepChance(row, i))),
-      );
-      mixIntermittent(dictionary, cases);
+      const { mean, sd } = fineReadings(row, fine);
+      mean.forEach((m, i) => {
+        const beeps = beepChance(m, sd[i]!);
+        cases[i] = Math.log(evidence.beep ? beeps : 1 - beeps);
+      });
+      mixIntermittent(dictionary, fine, cases);
       return { cases, notInModel: Math.log(expectation(beforeReadings, cases.map(Math.exp))) };
     }
   }
@@ -188,10 +201,15 @@ const STEADY_SEEMS_LOOSE = 0.05;
 const LOOSE_SEEMS_LOOSE = 0.6;
 
 /** "It comes and goes": for faults that do and that would show here; a little for the others. */
-function comesAndGoes(dictionary: Dictionary, { chance }: AnswerRow, cases: Float64Array): FindingLikelihood {
-  dictionary.cases.forEach(({ suspect }, i) => {
+function comesAndGoes(
+  dictionary: Dictionary,
+  fine: FineCases,
+  { chance }: AnswerRow,
+  cases: Float64Array,
+): FindingLikelihood {
+  fine.suspect.forEach((suspect, i) => {
     const { intermittent } = dictionary.suspects[suspect]!;
-    const shows = Math.abs(chance[i]! - chance[0]!) > 0.5;
+    const shows = Math.abs(chance[fine.low[i]!]! - chance[0]!) > 0.5;
     cases[i] = Math.log(intermittent !== undefined && shows ? LOOSE_SEEMS_LOOSE : STEADY_SEEMS_LOOSE);
   });
   return { cases, notInModel: Math.log(0.3) };
@@ -237,8 +255,8 @@ function slipRange(row: ReadingRow): { nothing: number; low: number; high: numbe
   return { nothing, low: signed ? -1.3 * widest : -0.05 * widest, high: 1.3 * widest };
 }
 
-/** Chance that the buzzer sounds in case i, a few per cent of slips either way. */
-export function beepChance(row: ReadingRow, i: number): number {
+/** Chance that the buzzer sounds at a reading on the scale of ohms, a few per cent of slips either way. */
+export function beepChance(mean: number, sd: number): number {
   const limit = Math.log10(BEEP_OHMS + 0.3);
-  return 0.02 + 0.96 * normalBelow((limit - row.mean[i]!) / Math.hypot(row.sd[i]!, BEEP_SPREAD));
+  return 0.02 + 0.96 * normalBelow((limit - mean) / Math.hypot(sd, BEEP_SPREAD));
 }

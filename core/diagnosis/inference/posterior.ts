@@ -7,6 +7,7 @@ import {
   mixIntermittent,
   type SupplyBelief,
 } from "./likelihood.ts";
+import { byCase, fineCases, type FineCases } from "./fineCases.ts";
 import { RepeatedReading } from "./repeats.ts";
 import { spreadOnScale, toScale } from "../dictionary/scale.ts";
 import { NOT_IN_MODEL } from "../suspects/suspects.ts";
@@ -19,9 +20,12 @@ export interface Posterior {
   /** Per suspect, in the dictionary's order. */
   readonly suspects: Float64Array;
   readonly supply: SupplyBelief;
-  /** Readings taken, by check. */
+  /** The cases with the sizes between them, and the chance of each. */
+  readonly fine: FineCases;
+  readonly fineChances: Float64Array;
+  /** Readings taken, by check; their numbers are those of the fine cases. */
   readonly readings: ReadonlyMap<string, RepeatedReading>;
-  /** Log likelihood, by check (or claim), of all that was found there: per case, and outside the model in the last entry. */
+  /** Log likelihood, by check (or claim), of all that was found there: per fine case, and outside the model in the last entry. */
   readonly logs: ReadonlyMap<string, Float64Array>;
   /** Chances of the suspects before any finding. */
   readonly start: Float64Array;
@@ -35,10 +39,11 @@ const REPEAT = 0.3;
 /** Weighs the findings in their order, by log-sum-exp. Repeats of one reading are weighed together. */
 export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Posterior {
   const { cases, suspects } = dictionary;
-  const n = cases.length;
+  const fine = fineCases(dictionary);
+  const n = fine.count;
   // The last entry is "not in the model".
   const log = new Float64Array(n + 1);
-  cases.forEach((c, i) => (log[i] = Math.log(suspects[c.suspect]!.prior * c.share)));
+  for (let i = 0; i < n; i++) log[i] = Math.log(suspects[fine.suspect[i]!]!.prior * fine.share[i]!);
   log[n] = Math.log(suspects.find((s) => s.id === NOT_IN_MODEL)!.prior);
   // The same without the readings: what the complaint alone leaves, against which a fault outside the model is held.
   const fromAnswers = log.slice();
@@ -47,7 +52,7 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
   const readings = new Map<string, RepeatedReading>();
   const logs = new Map<string, Float64Array>();
   const answered = new Set<string>();
-  const start = bySuspect(dictionary, normalised(log));
+  const start = bySuspect(dictionary, fine, normalised(log));
   let after: Posterior["after"] | undefined;
   const steps = findings.map((finding) => {
     if (finding.kind === "reading") {
@@ -57,16 +62,16 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
       const y = toScale(check.fn, finding.value);
       const repeated = readings.get(check.id) ?? new RepeatedReading();
       readings.set(check.id, repeated);
-      const { honest, slip } = readingDensities(row, y, supply, beforeReadings, repeated.count > 0);
+      const { honest, slip } = readingDensities(row, fine, y, supply, beforeReadings, repeated.count > 0);
       repeated.add(y, NEAR * spreadOnScale(check.fn, finding.value, 0), honest, slip);
       const joint = new Float64Array(n + 1);
       for (let i = 0; i <= n; i++) joint[i] = repeated.log(i);
-      mixIntermittent(dictionary, joint.subarray(0, n));
+      mixIntermittent(dictionary, fine, joint.subarray(0, n));
       const before = logs.get(check.id);
       logs.set(check.id, joint);
       for (let i = 0; i <= n; i++) log[i]! += joint[i]! - (before?.[i] ?? 0);
     } else {
-      const likelihood = answerLikelihood(dictionary, beforeReadings, finding);
+      const likelihood = answerLikelihood(dictionary, fine, beforeReadings, finding);
       const key = finding.kind === "claim" ? finding.id : finding.check.id;
       const factor = answered.has(key) ? REPEAT : 1;
       answered.add(key);
@@ -84,17 +89,19 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
   });
   const chances = normalised(log);
   return {
-    cases: chances.subarray(0, n),
+    cases: byCase(cases.length, fine, chances),
     notInModel: chances[n]!,
-    suspects: bySuspect(dictionary, chances),
-    supply,
+    suspects: bySuspect(dictionary, fine, chances),
+    supply: supplyByCase(cases.length, fine, chances, supply),
+    fine,
+    fineChances: chances.subarray(0, n),
     readings,
     logs,
     start,
     get after() {
       return (after ??= steps.map((s) => ({
         id: s.id,
-        suspects: bySuspect(dictionary, normalised(s.log)),
+        suspects: bySuspect(dictionary, fine, normalised(s.log)),
       })));
     },
   };
@@ -116,9 +123,26 @@ function normalised(log: Float64Array): Float64Array {
   return chances;
 }
 
-function bySuspect(dictionary: Dictionary, chances: Float64Array): Float64Array {
+function bySuspect(dictionary: Dictionary, fine: FineCases, chances: Float64Array): Float64Array {
   const own = new Float64Array(dictionary.suspects.length);
-  dictionary.cases.forEach((c, i) => (own[c.suspect]! += chances[i]!));
-  own[dictionary.suspects.findIndex((s) => s.id === NOT_IN_MODEL)] = chances[dictionary.cases.length]!;
+  fine.suspect.forEach((suspect, i) => (own[suspect]! += chances[i]!));
+  own[dictionary.suspects.findIndex((s) => s.id === NOT_IN_MODEL)] = chances[fine.count]!;
   return own;
+}
+
+/** The supply as each case has it: the mean over the sizes that it stands for, by their chances. */
+function supplyByCase(
+  cases: number,
+  fine: FineCases,
+  chances: Float64Array,
+  { mean, variance }: SupplyBelief,
+): SupplyBelief {
+  const weights = byCase(cases, fine, chances);
+  const weighted = (values: Float64Array) =>
+    byCase(
+      cases,
+      fine,
+      values.map((v, f) => v * chances[f]!),
+    ).map((sum, i) => sum / weights[i]!);
+  return { mean: weighted(mean), variance: weighted(variance) };
 }

@@ -70,9 +70,9 @@ function twoSuspects(): Dictionary {
     unit: real.unit,
     suspects: [none("as-it-should"), none("not-in-model"), suspect("A", 0.75), suspect("B", 0.25)],
     cases: [
-      { suspect: 0, share: 1 },
-      { suspect: 2, share: 1 },
-      { suspect: 3, share: 1 },
+      { suspect: 0, share: 1, faults: [] },
+      { suspect: 2, share: 1, faults: [] },
+      { suspect: 3, share: 1, faults: [] },
     ],
     rows: [row],
     row: () => row,
@@ -83,7 +83,7 @@ function twoSuspects(): Dictionary {
     opens: () => new Set(),
     reaches: () => true,
     stand: () => EVERYWHERE,
-    withPairs() {
+    withMore() {
       return this;
     },
   };
@@ -280,28 +280,21 @@ describe("what to check next", () => {
   });
 
   test("no call before the findings carry it", () => {
-    const advice = adviseCall(real, weigh(real, coldRinse));
-    expect(advice.ready).toBe(false);
-    const proven = adviseCall(
-      real,
-      weigh(real, [
-        ...coldRinse,
-        reading("a", dead, "ohm", "TC1.1", "TC1.2", Infinity),
-        reading("b", dead, "ohm", "HT1.1", "HT1.2", 26.4),
-      ]),
-    );
+    const advise = (findings: readonly Evidence[]) =>
+      adviseCall(real, weigh(real, findings), {
+        findings,
+        situation: { band: "dead", lifts: [], coversOff: [] },
+        done: new Set(findings.flatMap((f) => (f.kind === "claim" ? [] : [f.check.id]))),
+      });
+    expect(advise(coldRinse).ready).toBe(false);
+    const measured = [
+      ...coldRinse,
+      reading("a", dead, "ohm", "TC1.1", "TC1.2", Infinity),
+      reading("b", dead, "ohm", "HT1.1", "HT1.2", 26.4),
+    ];
     // A single OL may be a probe without contact: it points, and a second look proves.
-    expect(proven).toMatchObject({ item: "cut-out", proof: { finding: "a" } });
+    expect(advise(measured)).toMatchObject({ item: "cut-out", proof: { finding: "a" } });
     const again = reading("c", dead, "ohm", "TC1.1", "P1.2", Infinity);
-    const sure = adviseCall(
-      real,
-      weigh(real, [
-        ...coldRinse,
-        reading("a", dead, "ohm", "TC1.1", "TC1.2", Infinity),
-        reading("b", dead, "ohm", "HT1.1", "HT1.2", 26.4),
-        again,
-      ]),
-    );
-    expect(sure).toMatchObject({ item: "cut-out", ready: true });
+    expect(advise([...measured, again])).toMatchObject({ item: "cut-out", ready: true });
   });
 });

@@ -8,7 +8,7 @@ import {
   type Setup,
   type UnitModel,
 } from "#core/unit/index.ts";
-import type { MeterFunction } from "#core/meter/index.ts";
+import { METER_FUNCTIONS, type MeterFunction } from "#core/meter/index.ts";
 
 /** A reading that can be taken: two points, a meter function, a setup. */
 export interface ReadingCheck {
@@ -87,8 +87,9 @@ export function trialCheck(unit: UnitModel, trial: Trial, subject: string): Tria
   const refusal = trial === "bypass" ? bypassRefusal(unit, subject) : undefined;
   if (refusal) throw new TrialError(bypassText(subject, refusal));
   const course = unit.courses.find((c) => c.load === subject) ?? unit.courses[0];
+  const dead = unit.states.find((s) => s.power === "dead");
   const setup = {
-    state: trial === "strip" ? live.id : (course?.state ?? live.id),
+    state: trial === "bench" && dead ? dead.id : trial === "strip" ? live.id : (course?.state ?? live.id),
     lifts: trial === "strip" ? [subject] : [],
   };
   return { kind: "trial", id: `try/${trial}/${subject}`, setup, trial, subject };
@@ -110,7 +111,9 @@ function bypassText(subject: string, refusal: BypassRefusal): string {
  * live: every point against its side's reference, across every part with a point at both ends, and V AC where a part
  * has something alternating across it whatever its side;
  * dead: ohms across every such part, and across the parts at a lifted terminal with it lifted, the diode range both
- * ways across every junction; every observation; a swap of each item of which a known-good one is at hand.
+ * ways across every junction, with the plug off too; every point of the mains side against its reference and against
+ * the chassis, every load with both leads off; chains of contacts in one; the unit's own checks; every observation; a swap
+ * of each item of which a known-good one is at hand, and a test on the bench of whatever comes off.
  */
 export function listChecks(unit: UnitModel): Check[] {
   const pairs = pairsAcrossParts(unit);
@@ -137,23 +140,105 @@ export function listChecks(unit: UnitModel): Check[] {
       add(readingCheck(setup, "diode", black, red));
     }
     for (const { red, black } of pairs) add(readingCheck(setup, "ohm", red, black));
-    const reference = unit.references.find((r) => r.side === "mains")?.point;
-    if (reference)
-      for (const point of unit.points)
-        if (point.side === "mains" && point.id !== reference)
-          add(readingCheck(setup, "ohm", point.id, reference));
+    const mains = unit.points.filter((p) => p.side === "mains");
+    for (const reference of [unit.references.find((r) => r.side === "mains")?.point, chassisPoint(unit)])
+      if (reference !== undefined)
+        for (const point of mains)
+          if (point.id !== reference) add(readingCheck(setup, "ohm", point.id, reference));
+    // A chain of contacts in one reading, from each point of a course to the one before its load.
+    for (const { points, reference: end } of unit.courses) {
+      const way = points.filter((p) => p !== end);
+      const last = way.at(-1);
+      for (const from of way.slice(0, -2)) if (last) add(readingCheck(setup, "ohm", from, last));
+    }
     for (const lift of unit.lifts) {
       const nets = netsAt(unit, lift.terminals);
+      const lifted = { state: state.id, lifts: [lift.id] };
       for (const pair of pairs)
-        if (pair.nets.some((n) => nets.has(n)))
-          add(readingCheck({ state: state.id, lifts: [lift.id] }, "ohm", pair.red, pair.black));
+        if (pair.nets.some((n) => nets.has(n))) add(readingCheck(lifted, "ohm", pair.red, pair.black));
+      for (const pair of junctions)
+        if (pair.nets.some((n) => nets.has(n))) {
+          add(readingCheck(lifted, "diode", pair.red, pair.black));
+          add(readingCheck(lifted, "diode", pair.black, pair.red));
+        }
     }
+    for (const check of leadsOff(unit, state.id)) add(check);
   }
+  for (const { state, lifts, function: fn, red, black } of unit.checks ?? [])
+    add(readingCheck({ state, lifts }, fn, red, black));
   // What only a run can tell is weighed when it is said; it is not computed beforehand.
   for (const { id, kind } of unit.observations)
-    if (kind !== "reaches" && kind !== "code") add(observationCheck(unit, id));
+    if (kind !== "reaches" && kind !== "code" && kind !== "opens") add(observationCheck(unit, id));
   for (const item of unit.items) if (item.spare) add(trialCheck(unit, "swap", item.id));
+  if (unit.states.some((s) => s.power === "live"))
+    for (const part of partsForTheBench(unit)) add(trialCheck(unit, "bench", part));
   return [...checks.values()];
+}
+
+/** A point on the chassis or the protective earth, where the unit has one. */
+function chassisPoint(unit: UnitModel): string | undefined {
+  const chassis = new Set(unit.parts.flatMap((p) => p.terminals["pe"] ?? []));
+  return unit.points.find((p) => chassis.has(netOf(unit, p.terminal ?? p.id) ?? ""))?.id;
+}
+
+/** Every load to the chassis with both its leads off, since a leak stays connected through the neutral. */
+function leadsOff(unit: UnitModel, state: string): ReadingCheck[] {
+  const chassis = chassisPoint(unit);
+  if (chassis === undefined) return [];
+  return unit.parts.flatMap((part) => {
+    if (part.terminals["pe"] === undefined || CATALOGUE.get(part.type)!.feeds || part.type === "wire")
+      return [];
+    const leads = Object.keys(part.terminals)
+      .filter((t) => t !== "pe")
+      .map((t) => `${part.id}.${t}`);
+    const point = unit.points.find((p) => leads.includes(p.terminal ?? p.id));
+    return point && point.id !== chassis
+      ? [readingCheck({ state, lifts: leads }, "ohm", point.id, chassis)]
+      : [];
+  });
+}
+
+/**
+ * The check that an id names, as checks are named: "state+lift/function/red/black", "see/observation", "try/trial/subject".
+ * @returns undefined where the unit has no such thing
+ */
+export function checkById(unit: UnitModel, id: string): Check | undefined {
+  const [first = "", second = "", third, fourth] = id.split("/");
+  try {
+    if (first === "see") return observationCheck(unit, second);
+    if (first === "try")
+      return TRIALS.includes(second as Trial) ? trialCheck(unit, second as Trial, third ?? "") : undefined;
+  } catch {
+    return undefined;
+  }
+  const [state = "", ...lifts] = first.split("+");
+  const isPoint = (point: string | undefined) => unit.points.some((p) => p.id === point);
+  const isLift = (lift: string) => unit.lifts.some((l) => l.id === lift) || netOf(unit, lift) !== undefined;
+  const known =
+    unit.states.some((s) => s.id === state) &&
+    METER_FUNCTIONS.includes(second as MeterFunction) &&
+    isPoint(third) &&
+    isPoint(fourth) &&
+    lifts.every(isLift);
+  return known ? readingCheck({ state, lifts }, second as MeterFunction, third!, fourth!) : undefined;
+}
+
+/** An item of more parts than this is a board: none of them comes off to be tested. */
+const BOARD_PARTS = 6;
+
+/** Parts that come off on their own, so that they can be tested so: those of items that are no boards and no supply. */
+function partsForTheBench(unit: UnitModel): string[] {
+  const parts = new Map<string, number>();
+  for (const { item } of unit.parts) parts.set(item, (parts.get(item) ?? 0) + 1);
+  const conductors = ["wire", "pin", "screw-terminal", "splice"];
+  return unit.parts
+    .filter(
+      (p) =>
+        !CATALOGUE.get(p.type)!.feeds &&
+        (conductors.includes(p.type) || parts.get(p.item)! <= BOARD_PARTS) &&
+        CATALOGUE.get(p.type)!.modes.length > 0,
+    )
+    .map((p) => p.id);
 }
 
 interface PartPair {

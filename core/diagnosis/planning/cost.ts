@@ -1,5 +1,5 @@
 import { needsLive } from "#core/meter/index.ts";
-import type { Setup, UnitModel } from "#core/unit/index.ts";
+import { liftOf, type Hazard, type Setup, type UnitModel } from "#core/unit/index.ts";
 import type { Check, TrialCheck } from "./checks.ts";
 
 /** What the technician has declared about the power. */
@@ -50,18 +50,20 @@ export function costOf(unit: UnitModel, situation: Situation, check: Check): Che
     check.kind === "observation" ? unit.observations.find((o) => o.id === check.observation)! : undefined;
   const touches = check.kind === "reading";
   const live = touches && needsLive(check.fn);
-  if (state.power === "live" && situation.band === "dead")
-    steps.push({ kind: "make-live", minutes: MAKE_LIVE_MINUTES });
-  if (live && situation.band === "unproven")
+  const covers = coversFor(unit, check).filter((c) => !situation.coversOff.includes(c));
+  const lifts = liftSteps(unit, situation, check.setup);
+  // A cover comes off and a plug is pulled with the supply off, whatever is measured behind it afterwards.
+  const opens = covers.length > 0 || lifts.length > 0;
+  const madeDead = situation.band !== "dead" && ((touches && !live) || (opens && hazardous(unit)));
+  if (madeDead) steps.push({ kind: "make-dead", minutes: MAKE_DEAD_MINUTES + storedMinutes(unit) });
+  for (const cover of covers)
+    steps.push({ kind: "cover", id: cover, minutes: unit.covers.find((c) => c.id === cover)!.minutes });
+  steps.push(...lifts);
+  const isDead = madeDead || situation.band === "dead";
+  if (state.power === "live" && isDead) steps.push({ kind: "make-live", minutes: MAKE_LIVE_MINUTES });
+  else if (live && situation.band === "unproven")
     steps.push({ kind: "make-live", minutes: MAKE_LIVE_MINUTES / 2 });
-  const needsDead = touches && !live;
-  if (needsDead && situation.band !== "dead") steps.push({ kind: "make-dead", minutes: MAKE_DEAD_MINUTES });
-
-  for (const cover of coversFor(unit, check))
-    if (!situation.coversOff.includes(cover))
-      steps.push({ kind: "cover", id: cover, minutes: unit.covers.find((c) => c.id === cover)!.minutes });
-  steps.push(...liftSteps(unit, situation, check.setup));
-  if (state.power === "live" && (situation.state !== state.id || situation.band === "dead"))
+  if (state.power === "live" && (situation.state !== state.id || isDead))
     steps.push({ kind: "wait", id: state.id, minutes: state.waitSeconds / 60 });
 
   const reading = check.kind === "reading" ? READ_MINUTES + pointMinutes(unit, check) : observation!.minutes;
@@ -72,7 +74,8 @@ export function costOf(unit: UnitModel, situation: Situation, check: Check): Che
 /** A trial is fitted dead and, but for the bench, watched live. */
 function costOfTrial(unit: UnitModel, situation: Situation, check: TrialCheck): CheckCost {
   const steps: Step[] = [];
-  if (situation.band !== "dead") steps.push({ kind: "make-dead", minutes: MAKE_DEAD_MINUTES });
+  if (situation.band !== "dead")
+    steps.push({ kind: "make-dead", minutes: MAKE_DEAD_MINUTES + storedMinutes(unit) });
   for (const cover of coversFor(unit, check))
     if (!situation.coversOff.includes(cover))
       steps.push({ kind: "cover", id: cover, minutes: unit.covers.find((c) => c.id === cover)!.minutes });
@@ -105,16 +108,36 @@ function fitMinutes(unit: UnitModel, { trial, subject }: TrialCheck): number {
 
 /** Setting down the tools and writing the finding down. */
 export const OVERHEAD_MINUTES = 0.4;
-/** A live reading counts as this much longer than it takes. Common practice: dead checks where they tell nearly as much. */
-const HAZARD_MINUTES = 0.5;
+/**
+ * Minutes that a live reading counts for beyond those it takes, by what is dangerous about the unit. Common practice, no
+ * source: dead checks where they tell nearly as much.
+ */
+const HAZARD_MINUTES: Readonly<Record<Hazard["kind"], number>> = {
+  mains: 0.5,
+  "stored-energy": 2,
+  gas: 1,
+  moving: 0.5,
+  hot: 0,
+  water: 0,
+};
 
-/** Minutes a check counts for: its own, writing it down, the hazard. */
-export function minutesFor(cost: CheckCost, danger: boolean): number {
-  return cost.minutes + OVERHEAD_MINUTES + (cost.live && danger ? HAZARD_MINUTES : 0);
+/** Minutes a check counts for: its own, writing it down, the hazard of a live reading. */
+export function minutesFor(cost: CheckCost, liveMinutes: number): number {
+  return cost.minutes + OVERHEAD_MINUTES + (cost.live ? liveMinutes : 0);
+}
+
+/** What a live reading in the unit counts for beyond its own time. */
+export function hazardMinutes(unit: UnitModel): number {
+  return unit.hazards.reduce((sum, h) => sum + HAZARD_MINUTES[h.kind], 0);
 }
 
 export function hazardous(unit: UnitModel): boolean {
   return unit.hazards.some((h) => h.kind === "mains" || h.kind === "stored-energy");
+}
+
+/** The wait for what is stored to be gone, where the unit names one. */
+function storedMinutes(unit: UnitModel): number {
+  return unit.hazards.reduce((most, h) => Math.max(most, (h.waitSeconds ?? 0) / 60), 0);
 }
 
 /** Covers that hide what the check needs. */
@@ -128,14 +151,14 @@ export function coversFor(unit: UnitModel, check: Check): string[] {
             .filter((p) => (p.terminal ?? p.id).startsWith(`${check.subject}.`))
             .slice(0, 1)
             .map((p) => p.cover);
-  for (const id of check.setup.lifts) covers.push(unit.lifts.find((l) => l.id === id)?.cover);
+  for (const id of check.setup.lifts) covers.push(liftOf(unit, id)?.cover);
   return [...new Set(covers.filter((c) => c !== undefined))];
 }
 
 function liftSteps(unit: UnitModel, situation: Situation, setup: Setup): Step[] {
   const off = setup.lifts
     .filter((id) => !situation.lifts.includes(id))
-    .map((id): Step => ({ kind: "lift", id, minutes: unit.lifts.find((l) => l.id === id)!.minutes }));
+    .map((id): Step => ({ kind: "lift", id, minutes: liftOf(unit, id)!.minutes }));
   const back = situation.lifts
     .filter((id) => !setup.lifts.includes(id))
     .map((id): Step => ({ kind: "refit", id, minutes: REFIT_MINUTES }));
@@ -153,7 +176,11 @@ function pointMinutes(unit: UnitModel, check: Extract<Check, { kind: "reading" }
 export function situationAfter(unit: UnitModel, situation: Situation, check: Check): Situation {
   const coversOff = [...new Set([...situation.coversOff, ...coversFor(unit, check)])];
   const live = endsLive(unit, check);
-  if (check.kind === "observation" && !live) return { ...situation, coversOff };
+  // A look behind a cover is taken with the supply off; one from outside changes nothing.
+  if (check.kind === "observation" && !live)
+    return coversOff.length > situation.coversOff.length && hazardous(unit)
+      ? { ...situation, band: "dead", coversOff }
+      : { ...situation, coversOff };
   return {
     band: live ? "live" : "dead",
     lifts: check.setup.lifts,

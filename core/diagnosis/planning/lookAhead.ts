@@ -1,5 +1,5 @@
 import type { UnitModel } from "#core/unit/index.ts";
-import { costOf, hazardous, minutesFor, situationAfter, type Situation } from "./cost.ts";
+import { costOf, hazardMinutes, minutesFor, situationAfter, type Situation } from "./cost.ts";
 import { afterOutcome, entropy, itemBase, remainingBits, total } from "./information.ts";
 import type { ItemIndex } from "../suspects/items.ts";
 import type { Candidate } from "./nextCheck.ts";
@@ -57,13 +57,13 @@ class Rollout {
   private readonly unit: UnitModel;
   private readonly items: ItemIndex;
   private readonly further: readonly Candidate[];
-  private readonly danger: boolean;
+  private readonly danger: number;
 
   constructor(unit: UnitModel, items: ItemIndex, further: readonly Candidate[]) {
     this.unit = unit;
     this.items = items;
     this.further = further;
-    this.danger = hazardous(unit);
+    this.danger = hazardMinutes(unit);
   }
 
   /** A check's own minutes, and those that follow each of its outcomes. */

@@ -1,5 +1,5 @@
 import type { Check } from "./checks.ts";
-import { costOf, hazardous, minutesFor, type CheckCost, type Situation } from "./cost.ts";
+import { costOf, hazardMinutes, minutesFor, type CheckCost, type Situation } from "./cost.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import { indexItems, itemChances, type ItemIndex } from "../suspects/items.ts";
 import { afterOutcome, entropy, itemBase, remainingBits, total } from "./information.ts";
@@ -13,6 +13,10 @@ import {
   type OutcomeLabel,
   type Outcomes,
 } from "./outcomes.ts";
+import { slipChance } from "../inference/contradictions.ts";
+import type { RepeatedReading } from "../inference/repeats.ts";
+import { unreachedStates } from "./reached.ts";
+import { stageToTouchDead, touchesLive } from "./storedEnergy.ts";
 import type { Posterior } from "../inference/posterior.ts";
 import type { Row } from "../dictionary/rows.ts";
 
@@ -45,8 +49,6 @@ export const STANDING = 0.03;
 const LEAST_GAIN = 0.004;
 /** A check that tells less than this share of the best one's gain only puts the best one off. */
 const WORTH_OF_BEST = 0.15;
-/** A reading is proposed again at most so often. */
-const MOST_TIMES = 3;
 /** How many of the best are followed further. */
 const LOOK_AHEAD = 4;
 
@@ -98,20 +100,22 @@ function candidatesFor(
   const { unit } = dictionary;
   const base = itemBase(live, items);
   const bits = entropy(withOutside(base, items, posterior));
-  const danger = hazardous(unit);
+  const danger = hazardMinutes(unit);
   // Checks that read alike in every case tell alike; the cheapest of them is enough.
   const byNumbers = new Map<object, { outcomes: Outcomes; gain: number }>();
   const cheapest = new Map<object, Candidate>();
   const unreached = unreachedStates(dictionary, posterior);
+  const stage = stageToTouchDead(unit, done);
   for (const row of dictionary.rows) {
-    if (unreached.has(row.check.setup.state)) continue;
+    if (row.check.kind !== "trial" && unreached.has(row.check.setup.state)) continue;
     const repeated = posterior.readings.get(row.check.id);
     const repeat = repeated !== undefined;
-    if (repeat ? repeated.count >= MOST_TIMES : done.has(row.check.id)) continue;
+    if (repeat ? !isWorthRepeating(posterior, row.check.id, repeated) : done.has(row.check.id)) continue;
+    if (stage && touchesLive(stage, row.check)) continue;
     const key = repeat ? row : "chance" in row ? row.chance : row.mean;
     let told = byNumbers.get(key);
     if (!told) {
-      const outcomes = repeat ? outcomesOfRepeat(live, repeated) : outcomesOf(live, row);
+      const outcomes = repeat ? outcomesOfRepeat(posterior, live, repeated) : outcomesOf(live, row);
       const gain =
         outcomes.classes === 1 || outcomes.differing.length === 0
           ? 0
@@ -128,26 +132,14 @@ function candidatesFor(
   return [...cheapest.values()];
 }
 
-/** A state that the unit gets to with less than this chance is nothing to send anybody to. */
-const REACHED_AT_LEAST = 0.15;
+/** A reading this likely a slip is worth taking again. */
+const WORTH_REPEATING = 0.15;
 
-/** States that the findings say are not reached: what was asked of the unit there, it does somewhere else. */
-export function unreachedStates(dictionary: Dictionary, posterior: Posterior): ReadonlySet<string> {
-  const { unit, cases } = dictionary;
-  if (!unit.sequence || posterior.logs.size === 0) return NONE;
-  return new Set(
-    unit.states.flatMap((state) => {
-      if (state.power === "dead") return [];
-      let reached = posterior.notInModel;
-      cases.forEach((_, i) => {
-        if (dictionary.reaches(i, state.id)) reached += posterior.cases[i]!;
-      });
-      return reached < REACHED_AT_LEAST ? [state.id] : [];
-    }),
-  );
+/** Once, where it may well have been a slip; a third time only where the first two disagree. */
+function isWorthRepeating(posterior: Posterior, check: string, repeated: RepeatedReading): boolean {
+  if (repeated.count >= 2 && (repeated.count > 2 || repeated.groups.length < 2)) return false;
+  return slipChance(posterior, check) > WORTH_REPEATING;
 }
-
-const NONE: ReadonlySet<string> = new Set();
 
 function withOutside(base: Float64Array, items: ItemIndex, posterior: Posterior): Float64Array {
   const weights = Float64Array.from(base);
@@ -166,12 +158,12 @@ export function forecastCheck(
   const live = liveCases(posterior);
   const row = dictionary.row(check);
   const repeated = posterior.readings.get(check.id);
-  const outcomes = repeated ? outcomesOfRepeat(live, repeated) : outcomesOf(live, row);
+  const outcomes = repeated ? outcomesOfRepeat(posterior, live, repeated) : outcomesOf(live, row);
   const base = itemBase(live, items);
   const bits = entropy(withOutside(base, items, posterior));
   const gain = Math.max(0, bits - remainingBits(posterior.notInModel, live, base, outcomes, items));
   const cost = costOf(dictionary.unit, situation, check);
-  const minutes = minutesFor(cost, hazardous(dictionary.unit));
+  const minutes = minutesFor(cost, hazardMinutes(dictionary.unit));
   const candidate = {
     row,
     outcomes,

@@ -1,5 +1,7 @@
 import type { Course, UnitModel } from "#core/unit/index.ts";
 import { readingCheck, trialCheck, type Check, type ReadingCheck } from "./checks.ts";
+import { adviseCall, type CallAdvice } from "../call/call.ts";
+import { directTest } from "../call/directTest.ts";
 import type { Situation } from "./cost.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import type { ReadingRow } from "../dictionary/rows.ts";
@@ -37,10 +39,20 @@ export interface PlanningContext {
  * next course when it is walked; when all are, the most telling check is proposed.
  */
 export function nextByOrder(order: Order, at: PlanningContext): Proposal | undefined {
-  const { dictionary, posterior, situation, done } = at;
-  const check = order === "information" ? undefined : checkByOrder(order, at);
+  const { dictionary, posterior, situation, evidence, done } = at;
+  const advice = adviseCall(dictionary, posterior, { findings: evidence, situation, done });
+  const check = checkForCall(at, advice) ?? (order === "information" ? undefined : checkByOrder(order, at));
   if (check) return forecastCheck(dictionary, posterior, situation, check);
   return rankChecks(dictionary, posterior, situation, done, 1)[0];
+}
+
+/** What a call that its chance would carry still waits for, where one check can bring it. */
+function checkForCall(at: PlanningContext, { waits, item, against }: CallAdvice): Check | undefined {
+  const { dictionary, posterior, situation, done, evidence } = at;
+  if (waits === "proof") return directTest(dictionary, posterior, situation, done, item);
+  if (waits !== "repeat") return undefined;
+  const once = against.find((check) => posterior.readings.get(check)!.count === 1);
+  return evidence.flatMap((e) => (e.kind === "reading" && e.check.id === once ? [e.check] : []))[0];
 }
 
 function checkByOrder(order: Exclude<Order, "information">, at: PlanningContext): Check | undefined {

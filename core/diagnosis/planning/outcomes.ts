@@ -123,9 +123,9 @@ export function outcomesOf(live: LiveCases, row: Row): Outcomes {
 }
 
 /** What taking a reading again would bring: the same, or something else. */
-export function outcomesOfRepeat(live: LiveCases, repeated: RepeatedReading): Outcomes {
+export function outcomesOfRepeat({ fine }: Posterior, live: LiveCases, repeated: RepeatedReading): Outcomes {
   const healthy = repeated.again(0);
-  const all = Float64Array.from(live.index, (i) => repeated.again(i));
+  const all = Float64Array.from(live.index, (i) => repeated.again(fine.own[i]!));
   const differing = Int32Array.from(live.index.keys()).filter((j) => Math.abs(all[j]! - healthy) > 1e-9);
   return answers(differing, healthy, (d) => all[differing[d]!]!);
 }

@@ -1,12 +1,12 @@
 import { noContact } from "#core/meter/index.ts";
 import { normal } from "#core/quantity/index.ts";
-import { adviseCall } from "../call/call.ts";
+import { adviseCall, type CallGround } from "../call/call.ts";
+import { judge, type Judgement } from "../call/judge.ts";
 import { observationCheck, type Check } from "./checks.ts";
 import { costOf, OVERHEAD_MINUTES, situationAfter, type Situation } from "./cost.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import type { Evidence } from "../inference/evidence.ts";
 import { nextByOrder, type Order, type PlanningContext } from "./orders.ts";
-import { weighWithPairs } from "../suspects/pairs.ts";
 import { weigh } from "../inference/posterior.ts";
 
 /** What a check would show on the faulty unit: a reading in its unit (Infinity for OL), whether a sign is there, or that it works but badly; undefined where nobody knows, so that it cannot be made. */
@@ -24,6 +24,8 @@ export interface PlayOptions {
   /** Observations made before the first check, as the customer tells them. */
   readonly complaint: readonly string[];
   readonly mostChecks?: number;
+  /** Minutes after which no further check is begun. */
+  readonly mostMinutes?: number;
   /** No pairs of faults are opened. */
   readonly singlesOnly?: boolean;
 }
@@ -47,6 +49,8 @@ export interface Play {
 }
 
 const MOST_CHECKS = 40;
+/** A visit that has come to nothing after so many minutes ends with what is known. Common practice, no source. */
+const MOST_MINUTES = 45;
 
 /** Follows an order's proposals until the call is carried or nothing is left to ask. Deterministic by its random source. */
 export function playFault(known: Dictionary, truth: Truth, options: PlayOptions): Play {
@@ -61,10 +65,10 @@ export function playFault(known: Dictionary, truth: Truth, options: PlayOptions)
   const trail: Play["trail"][number][] = [];
   let situation: Situation = { band: "unproven", lifts: [], coversOff: [] };
   for (;;) {
-    const { dictionary, posterior } = options.singlesOnly
-      ? { dictionary: known, posterior: weigh(known, evidence) }
-      : weighWithPairs(known, evidence);
-    const advice = adviseCall(dictionary, posterior);
+    const ground = { findings: evidence, situation, done };
+    const { dictionary, posterior, advice } = options.singlesOnly
+      ? plainly(known, ground)
+      : judge(known, ground);
     const full = steps.length >= (options.mostChecks ?? MOST_CHECKS);
     trail.push({
       item: advice.item,
@@ -72,11 +76,15 @@ export function playFault(known: Dictionary, truth: Truth, options: PlayOptions)
       chance: advice.chance,
     });
     const at = { dictionary, posterior, situation, evidence, done };
+    const minutesOf = (c: Check) => costOf(unit, situation, c).minutes + OVERHEAD_MINUTES;
+    const spent = steps.reduce((sum, s) => sum + s.minutes, 0);
     const proposal = advice.ready || full ? undefined : propose(options.order, at);
-    if (!proposal)
+    const isLate =
+      proposal !== undefined && spent + minutesOf(proposal) > (options.mostMinutes ?? MOST_MINUTES);
+    if (!proposal || isLate)
       return {
         steps,
-        minutes: steps.reduce((sum, s) => sum + s.minutes, 0),
+        minutes: spent,
         item: advice.item,
         suspect: dictionary.suspects[advice.suspect]!.id,
         chance: advice.chance,
@@ -91,11 +99,17 @@ export function playFault(known: Dictionary, truth: Truth, options: PlayOptions)
       continue;
     }
     const result = taken(check, shown, options);
-    steps.push({ check, result, minutes: costOf(unit, situation, check).minutes + OVERHEAD_MINUTES });
+    steps.push({ check, result, minutes: minutesOf(check) });
     evidence.push(evidenceOf(check, result, `step-${steps.length}`));
     done.add(check.id);
     situation = situationAfter(unit, situation, check);
   }
+}
+
+/** By the listed single faults alone. */
+function plainly(dictionary: Dictionary, ground: CallGround): Judgement {
+  const posterior = weigh(dictionary, ground.findings);
+  return { dictionary, posterior, advice: adviseCall(dictionary, posterior, ground) };
 }
 
 function propose(order: PlayOptions["order"], at: PlanningContext): Check | undefined {

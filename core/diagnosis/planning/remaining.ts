@@ -49,7 +49,7 @@ function minutesIf(
   let minutes = 0;
   for (let n = 0; n < MOST_CHECKS; n++) {
     const posterior = weigh(dictionary, evidence);
-    if (adviseCall(dictionary, posterior).ready) break;
+    if (adviseCall(dictionary, posterior, { findings: evidence, situation, done }).ready) break;
     const proposal = nextByOrder(order, { dictionary, posterior, situation, evidence, done });
     if (!proposal) break;
     const { check } = proposal;

@@ -8,7 +8,7 @@ import {
   readingCheck,
   trialCheck,
   TrialError,
-  weighWithPairs,
+  weighFindings,
   type Check,
   type Dictionary,
   type Evidence,
@@ -136,7 +136,7 @@ const tried = (check: ReturnType<typeof trialCheck>, seen: boolean): Evidence =>
   seen,
 });
 const items = (findings: readonly Evidence[]) => {
-  const weighed = weighWithPairs(dictionary, findings);
+  const weighed = weighFindings(dictionary, findings);
   return byItem(weighed.dictionary, weighed.posterior);
 };
 const caseOf = (d: Dictionary, id: string) => d.cases.findIndex((c) => d.suspects[c.suspect]!.id === id);
@@ -158,12 +158,17 @@ describe("a fuse and what blew it", () => {
     const behind = items(blown()).filter((i) => open.has(i.id));
     expect(behind.reduce((sum, i) => sum + i.chance, 0)).toBeGreaterThan(0.9);
     expect(first!.chance).toBeLessThan(0.97);
-    const weighed = weighWithPairs(dictionary, blown());
-    expect(adviseCall(weighed.dictionary, weighed.posterior).ready).toBe(false);
+    const weighed = weighFindings(dictionary, blown());
+    const ground = {
+      findings: blown(),
+      situation: { band: "dead", lifts: [], coversOff: [] },
+      done: new Set<string>(),
+    } as const;
+    expect(adviseCall(weighed.dictionary, weighed.posterior, ground).ready).toBe(false);
   });
 
   test("a short behind it, measured dead: the cause is called, and the fuse has opened with it", () => {
-    const weighed = weighWithPairs(dictionary, [
+    const weighed = weighFindings(dictionary, [
       ...blown(),
       read(dead, "ohm", "SW1.b", "LA1.plus", 0.1),
       read(dead, "ohm", "LA1.plus", "PS.minus", 3),
@@ -199,7 +204,7 @@ describe("two faults that have nothing to do with each other", () => {
   test("a pair reads as the circuit with both faults in, not as either alone", () => {
     const check = readingCheck(dead, "ohm", "F1.b", "PS.minus");
     const a = caseOf(dictionary, "LA1:open");
-    const wider = dictionary.withPairs({
+    const wider = dictionary.withMore({
       suspects: [
         {
           id: "both",
@@ -215,8 +220,10 @@ describe("two faults that have nothing to do with each other", () => {
         {
           suspect: dictionary.suspects.length,
           share: 1,
-          fault: { part: "SW1", mode: "welded" },
-          second: { part: "SW2", mode: "welded" },
+          faults: [
+            { part: "SW1", mode: "welded" },
+            { part: "SW2", mode: "welded" },
+          ],
         },
       ],
     });
@@ -234,7 +241,7 @@ describe("two faults that have nothing to do with each other", () => {
       read(dead, "ohm", "LA1.plus", "PS.minus", 3100),
       read(dead, "ohm", "LA2.plus", "PS.minus", 510),
     ];
-    const weighed = weighWithPairs(dictionary, findings);
+    const weighed = weighFindings(dictionary, findings);
     expect(isOutside(weighed.dictionary, weighed.posterior)).toBe(true);
   });
 });

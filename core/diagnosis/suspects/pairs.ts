@@ -1,27 +1,21 @@
+import type { Fault } from "#core/unit/index.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
-import type { Evidence } from "../inference/evidence.ts";
-import { differs } from "../planning/outcomes.ts";
-import { weigh, type Posterior } from "../inference/posterior.ts";
 import type { Row } from "../dictionary/rows.ts";
-import { NOT_IN_MODEL, type Case, type Suspect } from "./suspects.ts";
+import type { Evidence } from "../inference/evidence.ts";
+import { fineFlags, sizeAt, type FineCases } from "../inference/fineCases.ts";
+import type { Posterior } from "../inference/posterior.ts";
+import { differs } from "../planning/outcomes.ts";
+import type { Case, Suspect, SuspectList } from "./suspects.ts";
 
 /** Two faults at once are so much rarer than their single chances multiplied say, given that one is there. Common practice, no source. */
 const SECOND_FAULT = 0.1;
-/** Single faults explain badly when more than this is left to "not in the model", or to slips. */
-const STRAIN_OUTSIDE = 0.1;
-const STRAIN_SLIPS = 0.5;
-/** Pairs opened at once at most, and how far below the best one they may lie, nats. */
+/** Pairs opened at once at most. */
 const MOST_PAIRS = 24;
+/** How far below the best explanation another may lie and still be opened, nats. */
 const WORTHWHILE = 9;
 
-/** The findings weighed over single faults, and over pairs of faults where single ones do not do. */
-export interface Weighed {
-  readonly dictionary: Dictionary;
-  readonly posterior: Posterior;
-}
-
 interface Pair {
-  /** Cases of the two single faults. */
+  /** Fine cases of the two single faults. */
   readonly a: number;
   readonly b: number;
   readonly prior: number;
@@ -29,42 +23,29 @@ interface Pair {
 }
 
 /**
- * Weighs findings, and opens pairs of faults when single ones explain them badly. A fuse and what blew it are no pair:
- * what protects has opened in the circuit of its cause. Pairs are found by composing what their members do to each check; those that
- * then look best are solved as circuits with both faults in.
+ * The pairs of faults that explain the findings about as well as anything else, or nothing where single faults explain
+ * them better. A fuse and what blew it are no pair: what protects has opened in the circuit of its cause. Pairs are found
+ * by composing what their members do to each check.
+ * @param single log score of the best single explanation
  */
-export function weighWithPairs(dictionary: Dictionary, findings: readonly Evidence[]): Weighed {
-  const posterior = weigh(dictionary, findings);
-  const pairs = isStrained(posterior, findings)
-    ? coincidences(dictionary, posterior, findings).sort((x, y) => y.score - x.score)
-    : [];
-  const best = pairs[0];
-  const single = bestSingle(dictionary, posterior);
-  if (!best || best.score < single - WORTHWHILE) return { dictionary, posterior };
+export function likelyPairs(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  findings: readonly Evidence[],
+  single: number,
+): SuspectList {
+  const pairs = coincidences(dictionary, posterior, findings).sort((x, y) => y.score - x.score);
+  const [best] = pairs;
+  if (!best || best.score < single - WORTHWHILE) return { suspects: [], cases: [] };
   const wanted = pairs.filter((p) => p.score > best.score - WORTHWHILE).slice(0, MOST_PAIRS);
-  const wider = extended(dictionary, wanted);
-  return { dictionary: wider, posterior: weigh(wider, findings) };
+  return listOf(dictionary, posterior.fine, wanted);
 }
 
-function isStrained(posterior: Posterior, findings: readonly Evidence[]): boolean {
-  if (findings.length < 2) return false;
-  return posterior.notInModel > STRAIN_OUTSIDE || expectedSlips(posterior) > STRAIN_SLIPS;
-}
-
-/** Readings that are slips, in the mean over the cases. */
-function expectedSlips({ readings, cases }: Posterior): number {
-  let slips = 0;
-  for (const repeated of readings.values())
-    cases.forEach((chance, i) => {
-      if (chance > 1e-3) slips += chance * repeated.slipped(i);
-    });
-  return slips;
-}
-
-function bestSingle({ suspects, cases }: Dictionary, { logs }: Posterior): number {
+/** Log score of the best single explanation: its starting chance, and what every finding says of it. */
+export function bestSingle({ suspects }: Dictionary, { logs, fine }: Posterior): number {
   let best = -Infinity;
-  cases.forEach((c, i) => {
-    let score = Math.log(suspects[c.suspect]!.prior * c.share);
+  fine.suspect.forEach((suspect, i) => {
+    let score = Math.log(suspects[suspect]!.prior * fine.share[i]!);
     for (const log of logs.values()) score += log[i]!;
     best = Math.max(best, score);
   });
@@ -72,12 +53,12 @@ function bestSingle({ suspects, cases }: Dictionary, { logs }: Posterior): numbe
 }
 
 /** Per finding's check, its row and its log likelihoods over the single cases. */
-function columns(dictionary: Dictionary, { logs }: Posterior, findings: readonly Evidence[]) {
+function columns(dictionary: Dictionary, { logs, fine }: Posterior, findings: readonly Evidence[]) {
   const rows = new Map<string, Row>();
   for (const f of findings) if (f.kind !== "claim") rows.set(f.check.id, dictionary.row(f.check));
   return [...logs].flatMap(([id, log]) => {
     const row = rows.get(id);
-    return row ? [{ flags: differs(row), log }] : [];
+    return row ? [{ flags: fineFlags(differs(row), fine), log }] : [];
   });
 }
 
@@ -95,66 +76,56 @@ function composed(list: readonly Column[], a: number, b: number): number {
 
 /** Every two faults of different parts, by the chance of both. */
 function coincidences(dictionary: Dictionary, posterior: Posterior, findings: readonly Evidence[]): Pair[] {
-  const { suspects, cases } = dictionary;
+  const { suspects } = dictionary;
+  const { fine } = posterior;
   const list = columns(dictionary, posterior, findings);
-  const prior = cases.map((c) => suspects[c.suspect]!.prior * c.share);
+  const prior = Float64Array.from(fine.suspect, (s, f) => suspects[s]!.prior * fine.share[f]!);
+  const part = Array.from(fine.suspect, (s) => suspects[s]!.part);
   const pairs = new Map<string, Pair>();
   let best = -Infinity;
-  for (let a = 1; a < cases.length; a++)
-    for (let b = a + 1; b < cases.length; b++) {
-      const [sa, sb] = [suspects[cases[a]!.suspect]!, suspects[cases[b]!.suspect]!];
-      if (sa.part === sb.part) continue;
+  for (let a = 1; a < fine.count; a++)
+    for (let b = a + 1; b < fine.count; b++) {
+      if (part[a] === part[b]) continue;
       const chance = SECOND_FAULT * prior[a]! * prior[b]!;
       const score = Math.log(chance) + composed(list, a, b);
       if (score < best - WORTHWHILE) continue;
       best = Math.max(best, score);
-      const key = `${cases[a]!.suspect}+${cases[b]!.suspect}`;
+      const key = `${fine.suspect[a]}+${fine.suspect[b]}`;
       const known = pairs.get(key);
       if (!known || known.score < score) pairs.set(key, { a, b, prior: chance, score });
     }
   return [...pairs.values()].filter((p) => p.score >= best - WORTHWHILE);
 }
 
-const extensions = new WeakMap<Dictionary, { key: string; dictionary: Dictionary }>();
-
-const keyOf = ({ a, b }: Pair) => `${a}+${b}`;
-
-/** The dictionary with the pairs in; the last one is kept for when the same are wanted again. */
-function extended(dictionary: Dictionary, wanted: readonly Pair[]): Dictionary {
-  const key = wanted.map((p) => `${keyOf(p)}@${p.prior}`).join();
-  const last = extensions.get(dictionary);
-  if (last?.key === key) return last.dictionary;
-  const { suspects, cases } = dictionary;
+/** The pairs as suspects, numbered after the dictionary's own, with their cases. */
+function listOf({ suspects, cases }: Dictionary, fine: FineCases, wanted: readonly Pair[]): SuspectList {
   const more: { suspects: Suspect[]; cases: Case[] } = { suspects: [], cases: [] };
-  const added = new Map<string, number>();
   for (const { a, b, prior } of wanted) {
-    const [ca, cb] = [cases[a]!, cases[b]!];
-    const [sa, sb] = [suspects[ca.suspect]!, suspects[cb.suspect]!];
-    const id = `${sa.id}+${sb.id}`;
-    let suspect = added.get(id);
-    if (suspect === undefined) {
-      added.set(id, (suspect = suspects.length + more.suspects.length));
-      const items = [...new Set([sa.item!, sb.item!])].sort();
-      more.suspects.push({
-        id,
-        name: `${sa.name}${sa.modeName ? ` (${sa.modeName})` : ""} and ${sb.name}`,
-        modeName: sb.modeName,
-        looks: "",
-        item: items.join("+"),
-        prior,
-        works: sa.works && sb.works,
-        both: [ca.suspect, cb.suspect],
-      });
-    }
-    more.cases.push({ suspect, share: 1, fault: ca.fault!, second: cb.fault! });
+    const both = [fine.suspect[a]!, fine.suspect[b]!] as const;
+    const [one, other] = both.map((s) => suspects[s]!) as [Suspect, Suspect];
+    const items = [...new Set([one.item!, other.item!])].sort();
+    more.cases.push({
+      suspect: suspects.length + more.suspects.length,
+      share: 1,
+      faults: [faultAt(cases, fine, a), faultAt(cases, fine, b)],
+    });
+    more.suspects.push({
+      id: `${one.id}+${other.id}`,
+      name: `${one.name}${one.modeName ? ` (${one.modeName})` : ""} and ${other.name}`,
+      modeName: other.modeName,
+      looks: "",
+      item: items.join("+"),
+      prior,
+      works: one.works && other.works,
+      both,
+    });
   }
-  const wider = dictionary.withPairs(more);
-  extensions.set(dictionary, { key, dictionary: wider });
-  return wider;
+  return more;
 }
 
-/** Whether the findings lie outside what the model can say. */
-export function isOutside({ suspects }: Dictionary, posterior: Posterior): boolean {
-  const outside = posterior.suspects[suspects.findIndex((s) => s.id === NOT_IN_MODEL)]!;
-  return posterior.suspects.every((p) => p <= outside);
+/** The single fault of a fine case, at its size. */
+function faultAt(cases: readonly Case[], fine: FineCases, f: number): Fault {
+  const [fault] = cases[fine.low[f]!]!.faults;
+  const severity = sizeAt({ cases }, fine, f);
+  return severity === undefined ? fault! : { ...fault!, severity };
 }

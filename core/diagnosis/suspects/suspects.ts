@@ -1,4 +1,4 @@
-import { modesOf, type Fault, type UnitModel } from "#core/unit/index.ts";
+import { modesOf, sizeGrid, sizesOf, type Fault, type UnitModel } from "#core/unit/index.ts";
 
 /** A part in a failure mode, or one of the two suspects that are no fault of a part. */
 export interface Suspect {
@@ -18,6 +18,8 @@ export interface Suspect {
   readonly intermittent?: number;
   /** False where the part's readings are right and its work is not done. */
   readonly works: boolean;
+  /** No part's own failure: a fault that the unit's geometry makes possible, looked into when the listed ones fit badly. */
+  readonly unlisted?: UnlistedKind;
   /** Two faults at once: the two single suspects. */
   readonly both?: readonly [number, number];
 }
@@ -27,15 +29,15 @@ export interface Case {
   readonly suspect: number;
   /** Share of the suspect's weight. */
   readonly share: number;
-  readonly fault?: Fault;
-  /** Of a pair of faults, the other one. */
-  readonly second?: Fault;
+  /** Everything that is wrong: nothing in the healthy case, two faults in a pair. */
+  readonly faults: readonly Fault[];
+  /** Its faults are of the unit with its unlisted ones in. */
+  readonly wide?: true;
 }
 
-/** Everything that is wrong in a case; nothing in the healthy one. */
-export function faultsOf({ fault, second }: Case): Fault[] {
-  return [fault, second].filter((f) => f !== undefined);
-}
+/** What kinds of fault a unit's geometry makes possible. */
+export type UnlistedKind =
+  "bridge" | "chafed" | "changed-over" | "wrong-pin" | "poor-joint" | "other-value" | "other-load";
 
 export const AS_IT_SHOULD = "as-it-should";
 export const NOT_IN_MODEL = "not-in-model";
@@ -72,7 +74,7 @@ export function listSuspects(unit: UnitModel): SuspectList {
       works: true,
     },
   ];
-  const cases: Case[] = [{ suspect: 0, share: 1 }];
+  const cases: Case[] = [{ suspect: 0, share: 1, faults: [] }];
   const modes = unit.parts.flatMap((part) =>
     modesOf(part).map((mode) => ({
       part,
@@ -96,13 +98,20 @@ export function listSuspects(unit: UnitModel): SuspectList {
       works: mode.works !== false,
       ...(mode.intermittent === undefined ? {} : { intermittent: mode.intermittent }),
     });
-    const sizes: readonly (number | undefined)[] = mode.severities ?? [undefined];
-    for (const severity of sizes)
+    const range = sizesOf(part, mode);
+    const sizes: readonly (number | undefined)[] = range ? sizeGrid(range) : [undefined];
+    for (const [i, severity] of sizes.entries())
       cases.push({
         suspect,
-        share: 1 / sizes.length,
-        fault: { part: part.id, mode: mode.id, ...(severity === undefined ? {} : { severity }) },
+        share: shareOfSize(i, sizes.length),
+        faults: [{ part: part.id, mode: mode.id, ...(severity === undefined ? {} : { severity }) }],
       });
   }
   return { suspects, cases };
+}
+
+/** Share of the range that size i of n stands for: the stretch halfway to its neighbours. */
+function shareOfSize(i: number, n: number): number {
+  if (n === 1) return 1;
+  return (i === 0 || i === n - 1 ? 0.5 : 1) / (n - 1);
 }

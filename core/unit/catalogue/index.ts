@@ -24,9 +24,12 @@ import {
   transistor,
   triacOutput,
 } from "./switching/outputs.ts";
+import { gap } from "./passives/gap.ts";
 import { capacitor, igniter, lamp, potentiometer, sparkGap, varistor } from "./passives/passives.ts";
 import type { ModeKind, PartKind } from "./partKind.ts";
 import { powerTransformer } from "./supplies/powerTransformer.ts";
+import type { SizeRange } from "./sizes.ts";
+import type { Part } from "../model/model.ts";
 import { contactor } from "./switching/contactor.ts";
 import { changeOverRelay, doubleRelay, relay } from "./switching/relays.ts";
 import {
@@ -122,6 +125,7 @@ const KINDS = [
   ledDisplay,
   serialPort,
   peripheral,
+  gap,
 ] as unknown as readonly PartKind[];
 
 /** Every kind of part, by its type name. */
@@ -142,4 +146,10 @@ export function modesOf(part: PartLike): readonly ModeKind[] {
   return CATALOGUE.get(part.type)!.modes.filter((mode) => isPossible(part, mode));
 }
 
+/** The range in which the size of a part's failure lies: the unit's own, or the catalogue's; undefined where it has none. */
+export function sizesOf(part: Pick<Part, "sizes">, mode: ModeKind): SizeRange | undefined {
+  return mode.sizes && { ...mode.sizes, ...part.sizes?.[mode.id] };
+}
+
+export { middleSize, sizeGrid, type SizeRange } from "./sizes.ts";
 export type { Badly, ModeKind, PartKind, WorkKind } from "./partKind.ts";

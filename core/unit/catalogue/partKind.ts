@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import { ohmsFrom, type SizeRange } from "./sizes.ts";
 import type { Branch, Constraint, Control, Need, OpensOn } from "#core/circuit/index.ts";
 
 /** One way a kind of part fails. */
@@ -10,8 +11,8 @@ export interface ModeKind {
   readonly looks: string;
   /** Starting weight relative to other modes in the catalogue; 1 is an average one. Common practice, no source. */
   readonly weight: number;
-  /** For a mode whose size is unknown: the sizes tried, in the unit the expansion takes. */
-  readonly severities?: readonly number[];
+  /** For a mode that has a size: the range it lies in. */
+  readonly sizes?: SizeRange;
   /** Terminal or parameter without which the part cannot fail this way. */
   readonly onlyWith?: string;
   /** For a fault that comes and goes: the share of the time it shows. Common practice, no source. */
@@ -134,7 +135,7 @@ export const CHASSIS_LEAK: ModeKind = {
   looks: "chafed, wet or burnt against metal; trips the residual-current device or a fuse",
   weight: 0.15,
   onlyWith: "pe",
-  severities: [5, 500, 5e4],
+  sizes: ohmsFrom(3, 1e5, 3),
 };
 
 /** The path itself; nothing where `pe` is not connected. */
@@ -146,6 +147,3 @@ export function addChassisLeak(
   if (build.has("pe"))
     build.branch("chassis", build.node("a"), build.node("pe"), { ohms: mode === "leak" ? severity! : 1e12 });
 }
-
-/** Sizes tried for a joint or contact gone high in resistance, Ω. Each stands for a factor of four. */
-export const JOINT_OHMS = [0.6, 2.4, 10, 40, 160] as const;

@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { settle, transferInto, voltageInto } from "../../circuit/index.ts";
 import { glasswasher } from "../../../tests/support/glasswasher.ts";
-import { conductorOhms, expandUnit, ntcOhms, type Fault, type Setup } from "../index.ts";
+import { ntcOhms } from "#core/standards/index.ts";
+import { conductorOhms, expandUnit, type Fault, type Setup } from "../index.ts";
 
 const unit = glasswasher();
 const out = new Float64Array(2);

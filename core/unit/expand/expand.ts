@@ -1,5 +1,5 @@
 import type { Branch, Circuit, Constraint, Control, Need } from "#core/circuit/index.ts";
-import { CATALOGUE, isPossible, modesOf } from "../catalogue/index.ts";
+import { CATALOGUE, isPossible, middleSize, modesOf, sizesOf } from "../catalogue/index.ts";
 import type { BranchValues, PartBuilder, WithoutId } from "../catalogue/partKind.ts";
 import type { Part, State, UnitModel } from "../model/model.ts";
 
@@ -10,7 +10,7 @@ export interface Setup {
   readonly lifts: readonly string[];
 }
 
-/** A failure mode present in a part. `severity` is required where the mode has severities. */
+/** A failure mode present in a part. `severity` is its size, where the mode has one; the middle of its range when left out. */
 export interface Fault {
   readonly part: string;
   readonly mode: string;
@@ -29,6 +29,41 @@ export interface ExpandedUnit {
   /** The same circuit with faults in it, of different parts; unaffected branches are the same objects. */
   withFaults(faults: readonly Fault[]): Circuit;
   withFault(fault: Fault): Circuit;
+}
+
+/**
+ * The failure mode of a part that is sound and another than belongs there: `severity` is the factor on its impedance.
+ * Any part with a rating can have it; no catalogue lists it.
+ */
+export const OTHER_VALUE = "other-value";
+
+/** What of a part's parameters follows its impedance, and how. */
+const IMPEDANCE_POWER: Readonly<Record<string, 1 | -1>> = {
+  ohms: 1,
+  ohms0: 1,
+  ohms25: 1,
+  coilOhms: 1,
+  windingOhms: 1,
+  farads: -1,
+  watts: -1,
+  amps: -1,
+};
+
+/** Whether a part has a rating that another one in its place would have otherwise. */
+export function hasRating({ type, parameters }: Part): boolean {
+  return (
+    CATALOGUE.get(type)!.protective === undefined &&
+    Object.keys(parameters).some((name) => name in IMPEDANCE_POWER && typeof parameters[name] === "number")
+  );
+}
+
+function withOtherValue(parameters: Part["parameters"], factor: number): Part["parameters"] {
+  return Object.fromEntries(
+    Object.entries(parameters).map(([name, value]) => {
+      const power = IMPEDANCE_POWER[name];
+      return [name, power !== undefined && typeof value === "number" ? value * factor ** power : value];
+    }),
+  );
 }
 
 /** Key of a setup, "rinse-heat" or "dead+P4". */
@@ -168,15 +203,16 @@ function expandPart(
   fault?: Fault,
 ) {
   const kind = CATALOGUE.get(part.type)!;
+  const other = fault?.mode === OTHER_VALUE;
   const mode = fault && kind.modes.find((m) => m.id === fault.mode && isPossible(part, m));
-  if (fault && !mode)
+  if (fault && !mode && !other)
     throw new RangeError(
       `${part.id} has no failure mode “${fault.mode}”; it has ${modesOf(part)
         .map((m) => m.id)
         .join(", ")}.`,
     );
-  const severity =
-    fault?.severity ?? (mode?.severities ? mode.severities[mode.severities.length >> 1] : undefined);
+  const range = mode && sizesOf(part, mode);
+  const severity = fault?.severity ?? (range ? middleSize(range) : undefined);
   const build = new Collector(unit.hertz, part, lifted, nodes);
   const drive = state.drives.find((d) => d.output === part.id);
   const needs: Need[] = (drive?.needs ?? []).map((name) => {
@@ -189,8 +225,8 @@ function expandPart(
       domain: need.domain,
     };
   });
-  kind.expand(build, part.parameters, {
-    ...(fault ? { mode: fault.mode } : {}),
+  kind.expand(build, other ? withOtherValue(part.parameters, fault.severity ?? 1) : part.parameters, {
+    ...(fault && !other ? { mode: fault.mode } : {}),
     ...(severity !== undefined ? { severity } : {}),
     powered: state.power === "live",
     ...(state.positions[part.id] ? { position: state.positions[part.id]! } : {}),

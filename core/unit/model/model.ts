@@ -1,3 +1,4 @@
+import { METER_FUNCTIONS } from "#core/meter/index.ts";
 import { z } from "zod";
 import { boardSchema } from "./board.ts";
 import { CURRENT_VERSION } from "./versions.ts";
@@ -25,6 +26,10 @@ const part = z.strictObject({
   working: z.strictObject({ from: z.number().min(0).max(2), fully: z.number().min(0).max(2) }).optional(),
   /** Starting weight per failure mode, in place of the catalogue's; 0 leaves the mode out. */
   weights: z.record(z.string(), z.number().nonnegative()).default({}),
+  /** Bounds of the size of a failure mode, in place of the catalogue's: ohms, or a factor on the sound value. */
+  sizes: z
+    .record(z.string(), z.strictObject({ from: z.number().positive(), to: z.number().positive() }))
+    .optional(),
 });
 
 const item = z.strictObject({
@@ -90,6 +95,16 @@ const reference = z.strictObject({
   function: z.enum(["vac", "vdc"]),
 });
 
+/** A reading of the unit's own, beside those that the program lists by itself. */
+const ownCheck = z.strictObject({
+  state: id,
+  /** Lifts in force, or single terminals "part.terminal" taken off. */
+  lifts: z.array(z.string()).default([]),
+  function: z.enum(METER_FUNCTIONS),
+  red: id,
+  black: id,
+});
+
 const course = z.strictObject({
   id,
   name: text,
@@ -102,17 +117,17 @@ const course = z.strictObject({
 
 const observation = z.strictObject({
   id,
-  kind: z.enum(["works", "listen", "look", "smell", "reaches", "code"]),
+  kind: z.enum(["works", "listen", "look", "smell", "reaches", "code", "opens"]),
   /** Asked of the customer or the technician: "Does the rinse get hot?" */
   question: text,
   yes: text,
   no: text,
   state: id,
-  /** works: the load that does the work. listen: the relay. look: none. */
+  /** works: the load that does the work. listen: the relay. opens: what protects. look: none. */
   part: id.optional(),
   /** works: what the work must bring about before it is said to work: an effect of the sequence. */
   effect: id.optional(),
-  /** reaches: the step of the sequence. code: the code. */
+  /** reaches: the step of the sequence. opens: the step after which it does. code: the code. */
   step: id.optional(),
   code: id.optional(),
   /** look, smell: chance of the sign under a suspect "part:mode"; all others show it by the chance in `otherwise`. */
@@ -175,6 +190,7 @@ export const unitSchema = z.strictObject({
   courses: z.array(course).default([]),
   observations: z.array(observation).default([]),
   hazards: z.array(hazard).default([]),
+  checks: z.array(ownCheck).optional(),
   settings: z.array(setting).default([]),
   variants: z.array(variant).default([]),
   /** The control board's steps; a unit without them has its states only. */

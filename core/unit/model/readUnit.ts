@@ -2,6 +2,7 @@ import { CATALOGUE } from "../catalogue/index.ts";
 import type { z } from "zod";
 import { upgradeUnit } from "./versions.ts";
 import { checkBoard } from "./checkBoard.ts";
+import { openingObservations } from "./openingObservations.ts";
 import { sequenceObservations } from "./sequenceObservations.ts";
 import { unitSchema, type Part, type UnitModel } from "./model.ts";
 
@@ -95,7 +96,7 @@ function withDefaults(unit: UnitModel): UnitModel {
   return {
     ...unit,
     items: [...unit.items, ...own],
-    observations: [...unit.observations, ...sequenceObservations(unit)],
+    observations: [...unit.observations, ...sequenceObservations(unit), ...openingObservations(unit)],
     points: unit.points.length > 0 ? unit.points.map((p) => onNet(unit, p)) : everywhere,
   };
 }
@@ -139,6 +140,21 @@ function readPart(
         `.weights.${mode}`,
         `a ${part.type} has no such failure mode; it has ${kind.modes.map((m) => m.id).join(", ")}`,
       );
+  for (const [mode, { from, to }] of Object.entries(part.sizes ?? {})) {
+    const sized = kind.modes.filter((m) => m.sizes).map((m) => m.id);
+    if (!sized.includes(mode))
+      add(
+        `.sizes.${mode}`,
+        sized.length > 0
+          ? `a ${part.type} has no size of “${mode}”; it has one of ${sized.join(", ")}`
+          : `no failure of a ${part.type} has a size`,
+      );
+    else if (from >= to)
+      add(
+        `.sizes.${mode}`,
+        `a size reaches from a smaller number to a larger one, not from ${from} to ${to}`,
+      );
+  }
   const parameters = kind.parameters.safeParse(part.parameters);
   if (!parameters.success) {
     for (const issue of parameters.error.issues)
@@ -208,6 +224,15 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
     need(states, c.state, `courses[${i}].state`, "state");
     need(points, c.reference, `courses[${i}].reference`, "point");
     c.points.forEach((p, j) => need(points, p, `courses[${i}].points[${j}]`, "point"));
+  });
+  unit.checks?.forEach((c, i) => {
+    need(states, c.state, `checks[${i}].state`, "state");
+    need(points, c.red, `checks[${i}].red`, "point");
+    need(points, c.black, `checks[${i}].black`, "point");
+    if (c.red === c.black) add(`checks[${i}].black`, "the two probes need two points");
+    c.lifts.forEach((l, j) => {
+      if (!unit.lifts.some((lift) => lift.id === l)) terminal(l, `checks[${i}].lifts[${j}]`);
+    });
   });
   unit.observations.forEach((o, i) => {
     need(parts, o.part, `observations[${i}].part`, "part");

@@ -1,13 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
-import {
-  addChassisLeak,
-  CHASSIS_LEAK,
-  definePart,
-  JOINT_OHMS,
-  type ModeKind,
-  type PartBuilder,
-} from "../partKind.ts";
+import { addChassisLeak, CHASSIS_LEAK, definePart, type ModeKind, type PartBuilder } from "../partKind.ts";
+import { JOINT_OHMS } from "../sizes.ts";
 import { conductorOhms, gaugeMm2 } from "./conductorOhms.ts";
 
 const jointModes = (openWeight: number, highWeight: number) => [
@@ -23,7 +17,7 @@ const jointModes = (openWeight: number, highWeight: number) => [
     name: "high resistance",
     looks: "browned plastic, a dull or green metal face; warm after a while of work",
     weight: highWeight,
-    severities: JOINT_OHMS,
+    sizes: JOINT_OHMS,
   },
 ];
 
@@ -108,7 +102,7 @@ export const cord = definePart({
       name: "L core frayed, high resistance",
       looks: "warm at the plug or the strain relief",
       weight: 0.3,
-      severities: JOINT_OHMS,
+      sizes: JOINT_OHMS,
     },
   ],
   expand(build, p, { mode, severity }) {
@@ -183,7 +177,7 @@ export const fuse = fuseKind("fuse", {
   name: "holder burnt, high resistance",
   looks: "clips browned and without spring; the fuse itself is whole",
   weight: 0.2,
-  severities: JOINT_OHMS,
+  sizes: JOINT_OHMS,
 });
 
 /** Fuse soldered into a board. */
@@ -214,7 +208,7 @@ export const breaker = definePart({
       name: "contacts burnt, high resistance",
       looks: "warm or humming, smell of hot plastic at its terminals",
       weight: 0.3,
-      severities: JOINT_OHMS,
+      sizes: JOINT_OHMS,
     },
   ],
   expand(build, p, { mode, severity }) {

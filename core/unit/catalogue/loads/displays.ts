@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
 import { definePart } from "../partKind.ts";
+import { ohmsFrom, timesFrom } from "../sizes.ts";
 import { addJunction } from "../semiconductors/semiconductors.ts";
 
 const positive = z.number().positive();
@@ -24,14 +25,14 @@ export const ledDisplay = definePart({
       name: "segments missing",
       looks: "figures with strokes missing; its current lower",
       weight: 0.5,
-      severities: [0.6],
+      sizes: timesFrom(0.4, 0.8, 2),
     },
     {
       id: "shorted",
       name: "pulls its rail down",
       looks: "dark, warm; the controller resets with it and runs without it",
       weight: 0.3,
-      severities: [5],
+      sizes: ohmsFrom(2, 12, 2),
     },
   ],
   expand(build, p, { mode, severity }) {
@@ -91,7 +92,7 @@ export const serialPort = definePart({
       name: "pulls its rail down",
       looks: "the other board is dark too until it is unplugged",
       weight: 0.3,
-      severities: [4],
+      sizes: ohmsFrom(1.5, 10, 2),
     },
   ],
   expand(build, p, { mode, severity, position }) {
@@ -124,14 +125,14 @@ export const peripheral = definePart({
       name: "draws too much",
       looks: "the host resets or refuses to start while it is plugged in",
       weight: 0.6,
-      severities: [0.1, 0.3],
+      sizes: timesFrom(0.07, 0.4, 2),
     },
     {
       id: "shorted",
       name: "shorted",
       looks: "the host is dark while it is plugged in",
       weight: 0.4,
-      severities: [0.02],
+      sizes: timesFrom(0.01, 0.05, 2),
     },
   ],
   expand(build, p, { mode, severity }) {

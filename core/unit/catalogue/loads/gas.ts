@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
 import { coilHenries, definePart, INSULATION_OHMS } from "../partKind.ts";
+import { ohmsFrom, timesFrom } from "../sizes.ts";
 import { addJunction } from "../semiconductors/semiconductors.ts";
 
 const positive = z.number().positive();
@@ -22,14 +23,14 @@ export const flameSensor = definePart({
       name: "coated",
       looks: "lights, burns a few seconds and shuts down; a grey or white crust on the rod: clean it first",
       weight: 2,
-      severities: [5, 30],
+      sizes: timesFrom(3, 40, 2),
     },
     {
       id: "cracked",
       name: "insulator cracked, leaks to earth",
       looks: "a dark hairline round the porcelain",
       weight: 0.5,
-      severities: [2e5, 2e6],
+      sizes: ohmsFrom(1e5, 4e6, 2),
     },
     {
       id: "grounded",
@@ -95,7 +96,7 @@ export const gasValve = definePart({
       name: "coil turns shorted",
       looks: "hot coil, its fuse or its transformer may be gone",
       weight: 0.2,
-      severities: [0.4],
+      sizes: timesFrom(0.3, 0.55, 2),
     },
     {
       id: "leak",
@@ -103,7 +104,7 @@ export const gasValve = definePart({
       looks: "fuse goes or the controller misreads its flame",
       weight: 0.2,
       onlyWith: "pe",
-      severities: [50, 5e3],
+      sizes: ohmsFrom(30, 1e4, 2),
     },
   ],
   expand(build, p, { mode, severity }) {
@@ -136,7 +137,7 @@ export const sparkDriver = definePart({
       name: "shorted",
       looks: "its fuse goes at every trial for ignition",
       weight: 0.2,
-      severities: [0.05],
+      sizes: timesFrom(0.03, 0.1, 2),
     },
   ],
   expand(build, p, { mode, severity }) {

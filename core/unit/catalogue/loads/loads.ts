@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
 import { addChassisLeak, CHASSIS_LEAK, definePart, INSULATION_OHMS } from "../partKind.ts";
+import { ohmsFrom, timesFrom } from "../sizes.ts";
 
 const positive = z.number().positive();
 
@@ -34,28 +35,28 @@ export const heater = definePart({
       name: "part of the element shorted",
       looks: "one stretch glows brighter; a fuse or breaker may go",
       weight: 0.15,
-      severities: [0.55],
+      sizes: timesFrom(0.4, 0.75, 2),
     },
     {
       id: "aged",
       name: "aged, too high",
       looks: "heats slowly; dull, thinned or sagging in places",
       weight: 0.4,
-      severities: [1.15, 1.5],
+      sizes: timesFrom(1.12, 1.7, 2),
     },
     {
       id: "leak-mid",
       name: "leaks to its sheath half-way along",
       looks: "trips the residual-current device whichever way round it is fed; a blister in the middle",
       weight: 0.2,
-      severities: [2e3, 5e4],
+      sizes: ohmsFrom(1e3, 1e5, 2),
     },
     {
       id: "leak",
       name: "leaks to its sheath",
       looks: "trips the residual-current device, at times only when hot; a swollen end seal",
       weight: 0.6,
-      severities: [2e3, 5e4],
+      sizes: ohmsFrom(1e3, 1e5, 2),
     },
   ],
   expand(build, p, { mode, severity }) {
@@ -88,7 +89,7 @@ export const resistor = definePart({
       name: "drifted",
       looks: "discoloured, or nothing to see; one end lifted it reads off its bands",
       weight: 0.1,
-      severities: [0.6, 1.6, 4],
+      sizes: timesFrom(0.5, 5, 3),
     },
     CHASSIS_LEAK,
   ],
@@ -126,7 +127,7 @@ export const railLoad = definePart({
       name: "pulls its rail down",
       looks: "grows hot to the touch while everything else on its rail is dim or resets",
       weight: 0.3,
-      severities: [3],
+      sizes: ohmsFrom(1, 8, 2),
     },
   ],
   expand(build, p, { mode, severity }) {

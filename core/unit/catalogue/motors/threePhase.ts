@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
 import { definePart } from "../partKind.ts";
+import { ohmsFrom, timesFrom } from "../sizes.ts";
 import { insulation, mechanics } from "./mechanics.ts";
 
 const positive = z.number().positive();
@@ -28,7 +29,7 @@ export const threePhaseMotor = definePart({
       name: "winding U shorted turns",
       looks: "the drive trips on overcurrent; smell of varnish",
       weight: 0.4,
-      severities: [0.4],
+      sizes: timesFrom(0.25, 0.6, 2),
     },
     ...mechanics,
     ...(["v", "w"] as const).map((leg) => ({
@@ -36,14 +37,14 @@ export const threePhaseMotor = definePart({
       name: `winding ${leg.toUpperCase()} shorted turns`,
       looks: "the drive trips on overcurrent; smell of varnish",
       weight: 0.4,
-      severities: [0.4],
+      sizes: timesFrom(0.25, 0.6, 2),
     })),
     {
       id: "leak",
       name: "leaks to its case",
       looks: "the drive trips on earth fault, the residual-current device may too",
       weight: 0.5,
-      severities: [1e3, 1e5],
+      sizes: ohmsFrom(500, 2e5, 2),
     },
   ],
   expand(build, p, { mode, severity }) {

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
 import { definePart, type PartBuilder } from "../partKind.ts";
+import { ohmsFrom, timesFrom } from "../sizes.ts";
 import { insulation, mechanics } from "./mechanics.ts";
 
 const positive = z.number().positive();
@@ -50,7 +51,7 @@ const leakToCase = {
   looks: "trips the residual-current device, at times only when warm or damp",
   weight: 0.3,
   onlyWith: "pe",
-  severities: [2e3, 5e4],
+  sizes: ohmsFrom(1e3, 1e5, 2),
 };
 
 /** Of a winding on AC that is told by what it draws. */
@@ -94,7 +95,7 @@ export const motor = definePart({
       name: "winding shorted",
       looks: "weak or silent, hot, smells of varnish; blows its fuse",
       weight: 0.3,
-      severities: [0.2],
+      sizes: timesFrom(0.12, 0.35, 2),
     },
     ...mechanics,
     leakToCase,
@@ -134,7 +135,7 @@ export const solenoid = definePart({
       name: "coil turns shorted",
       looks: "very hot, a swollen or cracked coil",
       weight: 0.2,
-      severities: [0.4],
+      sizes: timesFrom(0.25, 0.6, 2),
     },
     {
       id: "lets-by",
@@ -177,7 +178,7 @@ export const dcMotor = definePart({
       name: "brushes worn, high resistance",
       looks: "slow, stops and goes, sparks at the commutator",
       weight: 0.7,
-      severities: [5, 40],
+      sizes: ohmsFrom(3, 80, 2),
     },
     ...mechanics,
     {
@@ -185,7 +186,7 @@ export const dcMotor = definePart({
       name: "armature turns shorted",
       looks: "weak and hot, draws too much; burnt bars on the commutator",
       weight: 0.3,
-      severities: [0.3, 0.6],
+      sizes: timesFrom(0.25, 0.7, 2),
     },
     leakToCase,
   ],
@@ -245,7 +246,7 @@ export const splitWindingMotor = definePart({
       name: "run winding shorted turns",
       looks: "draws far too much, trips the overload or the breaker",
       weight: 0.3,
-      severities: [0.3],
+      sizes: timesFrom(0.2, 0.5, 2),
     },
     ...mechanics,
     {
@@ -253,7 +254,7 @@ export const splitWindingMotor = definePart({
       name: "leaks to its case",
       looks: "trips the residual-current device as it starts",
       weight: 0.5,
-      severities: [500, 5e4],
+      sizes: ohmsFrom(300, 1e5, 2),
     },
   ],
   expand(build, p, { mode, severity }) {

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
-import { CHASSIS_LEAK, definePart, JOINT_OHMS } from "../partKind.ts";
+import { CHASSIS_LEAK, definePart } from "../partKind.ts";
+import { JOINT_OHMS, ohmsFrom, timesFrom } from "../sizes.ts";
 
 const positive = z.number().positive();
 
@@ -23,16 +24,22 @@ export const capacitor = definePart({
       name: "low in capacitance",
       looks: "a bulged top or a crust at the foot; motors start slowly, rails ripple",
       weight: 1.2,
-      severities: [0.3, 0.6, 0.85],
+      sizes: timesFrom(0.2, 0.88, 3),
     },
     {
       id: "high-esr",
       name: "high ESR",
       looks: "warm, bulged; works better once warmed up",
       weight: 0.8,
-      severities: [10, 100],
+      sizes: timesFrom(6, 150, 2),
     },
-    { id: "leaky", name: "leaky", looks: "warm with nothing to do", weight: 0.4, severities: [1e3, 3e4] },
+    {
+      id: "leaky",
+      name: "leaky",
+      looks: "warm with nothing to do",
+      weight: 0.4,
+      sizes: ohmsFrom(600, 5e4, 2),
+    },
   ],
   expand(build, p, { mode, severity }) {
     const [a, b] = [build.node("a"), build.node("b")];
@@ -93,7 +100,7 @@ export const varistor = definePart({
   across: [["a", "b"]],
   modes: [
     { id: "shorted", name: "shorted", looks: "blackened or split, the fuse before it gone", weight: 1 },
-    { id: "leaky", name: "leaky", looks: "discoloured, warm", weight: 0.3, severities: [1e4] },
+    { id: "leaky", name: "leaky", looks: "discoloured, warm", weight: 0.3, sizes: ohmsFrom(3e3, 3e4, 2) },
   ],
   expand(build, p, { mode, severity }) {
     build.branch("grain", build.node("a"), build.node("b"), {
@@ -120,7 +127,7 @@ export const sparkGap = definePart({
       name: "insulator tracks",
       looks: "a dark line over the porcelain; the spark runs along it",
       weight: 0.6,
-      severities: [2e4, 5e5],
+      sizes: ohmsFrom(1e4, 1e6, 2),
     },
   ],
   expand(build, _p, { mode, severity }) {
@@ -149,7 +156,7 @@ export const lamp = definePart({
       name: "holder burnt",
       looks: "dim, flickers when the holder is touched",
       weight: 0.5,
-      severities: JOINT_OHMS,
+      sizes: JOINT_OHMS,
     },
   ],
   expand(build, p, { mode, severity, powered }) {
@@ -182,7 +189,7 @@ export const igniter = definePart({
       name: "aged, too high",
       looks: "glows dull and slowly; ignition fails now and then",
       weight: 0.8,
-      severities: [1.6],
+      sizes: timesFrom(1.3, 2, 2),
     },
     CHASSIS_LEAK,
   ],

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS, THERMAL_VOLTS } from "#core/circuit/index.ts";
 import { definePart, type PartBuilder } from "../partKind.ts";
+import { timesFrom } from "../sizes.ts";
 
 const positive = z.number().positive();
 /** How a junction is given: its forward drop at a current, its emission coefficient, its bulk resistance. */
@@ -207,7 +208,7 @@ export const inverterBridge = definePart({
       name: "link capacitor low",
       looks: "a bulged top; trips on undervoltage as it accelerates",
       weight: 0.8,
-      severities: [0.3, 0.7],
+      sizes: timesFrom(0.2, 0.8, 2),
     },
     {
       id: "bleeder-open",

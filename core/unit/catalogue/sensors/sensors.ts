@@ -1,23 +1,14 @@
+import { ntcOhms, platinumOhms, typeKMillivolts } from "#core/standards/index.ts";
 import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
 import { definePart } from "../partKind.ts";
-
-/**
- * Resistance of an NTC by the beta equation, R = R25 · exp(B · (1/T − 1/298.15)), T in kelvin.
- * @param celsius temperature, > −273.15
- */
-export function ntcOhms(ohms25: number, beta: number, celsius: number): number {
-  return ohms25 * Math.exp(beta * (1 / (celsius + 273.15) - 1 / 298.15));
-}
-
-/** Sizes of drift tried, as factors of the right resistance. */
-type Drifts = readonly [number, number];
+import { ohmsFrom, timesFrom, type SizeRange } from "../sizes.ts";
 
 /** A sensor that is a resistance depending on temperature: open, shorted, or reading wrong by a factor. */
 function sensorKind<P extends { tolerance: number }>(
   type: string,
   parameters: z.ZodType<P>,
-  drifts: Drifts,
+  drifts: SizeRange,
   right: (p: P, celsius: number) => number,
 ) {
   return definePart({
@@ -44,7 +35,7 @@ function sensorKind<P extends { tolerance: number }>(
         name: "reads wrong",
         looks: "too hot or too cold, without a code",
         weight: 0.4,
-        severities: drifts,
+        sizes: drifts,
       },
     ],
     expand(build, p, { mode, severity, celsius }) {
@@ -72,41 +63,16 @@ export const ntc = sensorKind(
     beta: z.number().positive().default(3950),
     tolerance: tolerance(0.1),
   }),
-  [0.4, 2.5],
+  timesFrom(0.4, 2.5, 3),
   (p, celsius) => ntcOhms(p.ohms25, p.beta, celsius),
 );
-
-/** IEC 60751: coefficients of the platinum curve, per °C, °C² and °C⁴. */
-const PLATINUM = { a: 3.9083e-3, b: -5.775e-7, c: -4.183e-12 };
-
-/**
- * Resistance of a platinum sensor by the Callendar–Van Dusen equation of IEC 60751, −200 to 850 °C:
- * R = R0·(1 + a·t + b·t² + c·(t − 100)·t³), the last term below 0 °C only.
- */
-export function platinumOhms(ohms0: number, celsius: number): number {
-  const { a, b, c } = PLATINUM;
-  const t = celsius;
-  return ohms0 * (1 + a * t + b * t * t + (t < 0 ? c * (t - 100) * t ** 3 : 0));
-}
 
 export const rtd = sensorKind(
   "rtd",
   z.strictObject({ ohms0: z.number().positive().default(100), tolerance: tolerance(0.005) }),
-  [0.92, 1.08],
+  timesFrom(0.92, 1.08, 3),
   (p, celsius) => platinumOhms(p.ohms0, celsius),
 );
-
-/** IEC 60584-1, type K from 0 to 1372 °C: mV = Σ cᵢ·tⁱ + a₀·exp(a₁·(t − 126.9686)²). From memory. */
-const TYPE_K = [
-  -0.17600413686e-1, 0.38921204975e-1, 0.18558770032e-4, -0.99457592874e-7, 0.31840945719e-9,
-  -0.56072844889e-12, 0.56075059059e-15, -0.32020720003e-18, 0.97151147152e-22, -0.12104721275e-25,
-];
-
-/** EMF of a type K thermocouple in mV against a junction at 0 °C, for 0 to 1372 °C. */
-export function typeKMillivolts(celsius: number): number {
-  const polynomial = TYPE_K.reduceRight((sum, c) => sum * celsius + c, 0);
-  return polynomial + 0.1185976 * Math.exp(-0.1183432e-3 * (celsius - 126.9686) ** 2);
-}
 
 /** Type K thermocouple: `plus` is the nickel–chromium leg. Its terminals stand at 25 °C. */
 export const thermocouple = definePart({
@@ -126,7 +92,7 @@ export const thermocouple = definePart({
     { id: "reversed", name: "leads swapped", looks: "the display falls as it grows hot", weight: 0.2 },
   ],
   expand(build, p, { mode, celsius }) {
-    const volts = (typeKMillivolts(Math.max(0, celsius)) - typeKMillivolts(25)) / 1000;
+    const volts = (typeKMillivolts(celsius) - typeKMillivolts(25)) / 1000;
     const sign = mode === "reversed" ? -1 : 1;
     build.branch("couple", build.node("plus"), build.node("minus"), {
       ohms: mode === "open" ? OPEN_OHMS : p.ohms,
@@ -190,7 +156,7 @@ export const pulseSensor = definePart({
       name: "pulls its rail down",
       looks: "others on its rail fail with it; better once it is unplugged",
       weight: 0.3,
-      severities: [5],
+      sizes: ohmsFrom(2, 12, 2),
     },
   ],
   expand(build, p, { mode, severity, position }) {

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
-import { definePart, type Condition, type ModeKind, type PartBuilder } from "../partKind.ts";
+import { type Condition, definePart, type ModeKind, type PartBuilder } from "../partKind.ts";
+import { timesFrom } from "../sizes.ts";
 import { addJunction } from "../semiconductors/semiconductors.ts";
 
 const positive = z.number().positive();
@@ -31,14 +32,14 @@ const modes: readonly ModeKind[] = [
     name: "output low",
     looks: "everything behind it slow, dim or resetting",
     weight: 0.3,
-    severities: [0.5, 0.8],
+    sizes: timesFrom(0.4, 0.87, 3),
   },
   {
     id: "weak",
     name: "folds back under load",
     looks: "right at rest, ticks and blinks when loaded",
     weight: 0.6,
-    severities: [0.1, 0.4],
+    sizes: timesFrom(0.07, 0.5, 3),
   },
 ];
 

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
 import { definePart } from "../partKind.ts";
+import { ohmsFrom, timesFrom } from "../sizes.ts";
 
 const positive = z.number().positive();
 
@@ -18,14 +19,14 @@ export const dcSupply = definePart({
       name: "sags under load",
       looks: "right at rest; lamps dim and relays chatter as soon as something works",
       weight: 0.9,
-      severities: [0.5, 2, 8],
+      sizes: ohmsFrom(0.4, 10, 3),
     },
     {
       id: "low",
       name: "voltage low",
       looks: "all behind it a little slow or dim",
       weight: 0.5,
-      severities: [0.8, 0.9],
+      sizes: timesFrom(0.75, 0.93, 2),
     },
   ],
   expand(build, p, { mode, severity, powered }) {
@@ -59,14 +60,14 @@ export const battery = definePart({
       name: "worn, sags under load",
       looks: "right at rest, drops as soon as a motor starts; swollen or old by its date",
       weight: 1.5,
-      severities: [0.3, 1.5],
+      sizes: ohmsFrom(0.2, 2, 2),
     },
     {
       id: "flat",
       name: "discharged",
       looks: "everything slow; recovers on charge, if the charger works",
       weight: 1,
-      severities: [0.75, 0.92],
+      sizes: timesFrom(0.7, 0.94, 2),
     },
   ],
   expand(build, p, { mode, severity, powered, position }) {

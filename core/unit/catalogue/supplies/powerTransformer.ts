@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
 import { definePart, type PartBuilder } from "../partKind.ts";
+import { ohmsFrom } from "../sizes.ts";
 
 const positive = z.number().positive();
 
@@ -58,7 +59,7 @@ export const powerTransformer = definePart({
       name: "turns of the secondary shorted",
       looks: "very hot, smells of varnish; low output, its fuse goes",
       weight: 0.4,
-      severities: [0.4],
+      sizes: ohmsFrom(0.25, 0.65, 2),
     },
   ],
   expand(build, p, { mode, severity }) {

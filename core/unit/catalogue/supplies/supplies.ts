@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS, SHORT_OHMS } from "#core/circuit/index.ts";
 import { definePart } from "../partKind.ts";
+import { ohmsFrom, timesFrom } from "../sizes.ts";
 
 const ohms = z.number().positive();
 
@@ -63,7 +64,7 @@ export const transformer = definePart({
       name: "turns of the secondary shorted",
       looks: "very hot, smells of varnish; low output, its fuse goes",
       weight: 0.2,
-      severities: [0.5, 3],
+      sizes: ohmsFrom(0.3, 5, 2),
     },
   ],
   expand(build, p, { mode, severity }) {
@@ -107,7 +108,7 @@ export const rectifier = definePart({
       name: "sags under load",
       looks: "the display dims and resets as relays pull in",
       weight: 0.9,
-      severities: [40, 120],
+      sizes: ohmsFrom(30, 160, 3),
     },
   ],
   expand(build, p, { mode, severity }) {
@@ -151,7 +152,7 @@ export const regulator = definePart({
       name: "output low",
       looks: "the controller resets or behaves oddly",
       weight: 0.2,
-      severities: [0.6],
+      sizes: timesFrom(0.45, 0.75, 2),
     },
     {
       id: "shorted",

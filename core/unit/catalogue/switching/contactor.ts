@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
-import { definePart, JOINT_OHMS } from "../partKind.ts";
+import { definePart } from "../partKind.ts";
+import { JOINT_OHMS, timesFrom } from "../sizes.ts";
 import { AC_RELEASE, addWinding } from "./coil.ts";
 
 /** Two-pole contactor with an AC coil, given by its current at its voltage and its ohms. */
@@ -27,7 +28,7 @@ export const contactor = definePart({
       name: "coil turns shorted",
       looks: "buzzes, does not hold, coil hot and browned",
       weight: 0.2,
-      severities: [0.3],
+      sizes: timesFrom(0.2, 0.45, 2),
     },
     {
       id: "pole-1-open",
@@ -52,7 +53,7 @@ export const contactor = definePart({
       name: "pole 1 pitted, high resistance",
       looks: "pitted or beaded contact faces; pole warm, voltage lost across it under load",
       weight: 0.8,
-      severities: JOINT_OHMS,
+      sizes: JOINT_OHMS,
     },
   ],
   expand(build, p, { mode, severity }) {

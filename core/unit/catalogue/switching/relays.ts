@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
-import { definePart, JOINT_OHMS, type PartBuilder } from "../partKind.ts";
+import { definePart, type PartBuilder } from "../partKind.ts";
+import { JOINT_OHMS, timesFrom } from "../sizes.ts";
 import { AC_RELEASE, addWinding, RELEASE, type Coil } from "./coil.ts";
 import { addJunction } from "../semiconductors/semiconductors.ts";
 
@@ -27,7 +28,7 @@ const coilModes = [
     name: "coil turns shorted",
     looks: "no click, a hot coil; its driver may have gone with it",
     weight: 0.15,
-    severities: [0.1, 0.4],
+    sizes: timesFrom(0.07, 0.5, 2),
   },
   {
     id: "diode-shorted",
@@ -87,7 +88,7 @@ export const relay = definePart({
       name: "contact pitted, high resistance",
       looks: "clicks; a browned or bulged cap, black spots on the contacts",
       weight: 0.7,
-      severities: JOINT_OHMS,
+      sizes: JOINT_OHMS,
     },
     {
       id: "joint-cracked",
@@ -152,7 +153,7 @@ export const changeOverRelay = definePart({
       name: "working contact pitted, high resistance",
       looks: "clicks; black spots on the working contact",
       weight: 0.6,
-      severities: JOINT_OHMS,
+      sizes: JOINT_OHMS,
     },
   ],
   expand(build, p, { mode, severity }) {
@@ -219,7 +220,7 @@ export const doubleRelay = definePart({
       name: "working contact 1 pitted, high resistance",
       looks: "clicks; black spots on the contact",
       weight: 0.5,
-      severities: JOINT_OHMS,
+      sizes: JOINT_OHMS,
     },
   ],
   expand(build, p, { mode, severity }) {

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
-import { definePart, JOINT_OHMS, type ModeKind, type PartKind } from "../partKind.ts";
+import { definePart, type ModeKind, type PartKind } from "../partKind.ts";
+import { JOINT_OHMS } from "../sizes.ts";
 
 const parameters = z.strictObject({
   rest: z.enum(["open", "closed"]),
@@ -36,7 +37,7 @@ const high: ModeKind = {
   name: "contact burnt, high resistance",
   looks: "browned terminals; warm while it carries",
   weight: 0.4,
-  severities: JOINT_OHMS,
+  sizes: JOINT_OHMS,
 };
 const open = (weight: number, looks: string): ModeKind => ({
   id: "open",

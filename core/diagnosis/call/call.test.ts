@@ -1,0 +1,126 @@
+import { describe, expect, test } from "@jest/globals";
+import { glasswasher, glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
+import {
+  adviseCall,
+  directParts,
+  directTest,
+  judge,
+  observationCheck,
+  proofsOf,
+  readingCheck,
+  sizeOf,
+  weigh,
+  type Evidence,
+} from "../index.ts";
+
+const unit = glasswasher();
+const dictionary = glasswasherDictionary();
+const rinse = { state: "rinse-heat", lifts: [] };
+const dead = { state: "dead", lifts: [] };
+const seen = (id: string, yes: boolean): Evidence => ({
+  kind: "seen",
+  id,
+  check: observationCheck(unit, id),
+  seen: yes,
+});
+const volts = (id: string, red: string, value: number): Evidence => ({
+  kind: "reading",
+  id,
+  check: readingCheck(rinse, "vac", red, "P1.2"),
+  value,
+});
+const ohms = (id: string, red: string, black: string, value: number): Evidence => ({
+  kind: "reading",
+  id,
+  check: readingCheck(dead, "ohm", red, black),
+  value,
+});
+const cold = [seen("display-lit", true), seen("fills", true), seen("washes", true), seen("rinse-hot", false)];
+const groundOf = (findings: readonly Evidence[]) => ({
+  findings,
+  situation: { band: "dead", lifts: [], coversOff: ["front", "board-box"] } as const,
+  done: new Set(findings.flatMap((f) => (f.kind === "claim" ? [] : [f.check.id]))),
+});
+
+describe("the proof of a call", () => {
+  test("a reading that was wrong and that the item explains is one; the customer's words and a right reading are none", () => {
+    const findings = [...cold, volts("in", "P4.3", 230.1), ohms("open", "HT1.1", "HT1.2", Infinity)];
+    const proofs = proofsOf(dictionary, weigh(dictionary, findings), findings, "heater");
+    expect(proofs.map((p) => p.finding)).toEqual(["open"]);
+    expect(proofs[0]!.overHealthy).toBeGreaterThan(20);
+  });
+
+  test("elimination alone is no call while the part can be put to the proof, and the direct test is what is checked next", () => {
+    const findings = [
+      ...cold,
+      volts("in", "P4.3", 230.1),
+      ohms("cut", "TC1.1", "TC1.2", 0.02),
+      ohms("stat", "TH1.1", "TH1.2", 0.02),
+      volts("heater", "HT1.1", 230.2),
+      volts("return", "HT1.2", 0.02),
+    ];
+    const ground = groundOf(findings);
+    const advice = adviseCall(dictionary, weigh(dictionary, findings), ground, {
+      labourPerHour: 60,
+      secondVisit: 35,
+      downTime: 30,
+      trust: 20,
+      callChance: 0.6,
+    });
+    expect(advice).toMatchObject({ item: "heater", ready: false, waits: "proof" });
+    const check = directTest(
+      dictionary,
+      weigh(dictionary, findings),
+      ground.situation,
+      ground.done,
+      "heater",
+    )!;
+    // Dead, across the heater: what every technician takes before buying one.
+    expect(check.id).toBe("dead/ohm/HT1.1/HT1.2");
+  });
+
+  test("two readings that no size of the leader explains keep it from being called", () => {
+    const findings = [
+      ...cold,
+      volts("in", "P4.3", 230.1),
+      ohms("open", "HT1.1", "HT1.2", Infinity),
+      ohms("again", "HT1.1", "HT1.2", Infinity),
+    ];
+    const { advice } = judge(dictionary, groundOf(findings));
+    expect(advice).toMatchObject({ item: "heater", ready: true });
+    const against = [...findings, ohms("x", "HT1.1", "P1.2", 26.4), ohms("y", "TC1.1", "P1.2", 26.5)];
+    expect(judge(dictionary, groundOf(against)).advice.ready).toBe(false);
+  });
+});
+
+describe("the part that a finding was made on", () => {
+  test.each<[string, Evidence, string[]]>([
+    ["ohms across it", ohms("a", "HT1.1", "HT1.2", 26.4), ["HT1"]],
+    ["it was seen at work", seen("washes", true), ["M1"]],
+    ["volts to the reference are on no part", volts("b", "P4.3", 230), []],
+    ["a claim is on none", { kind: "claim", id: "c", item: "heater" }, []],
+  ])("%s", (_name, finding, parts) => {
+    expect(directParts(unit, finding)).toEqual(parts);
+  });
+});
+
+describe("how large it is", () => {
+  const sizeFor = (ohmsRead: number) => {
+    const findings = [...cold, ohms("joint", "P4.3", "TH1.1", ohmsRead), ohms("cut", "TC1.1", "TC1.2", 0.02)];
+    const posterior = weigh(dictionary, findings);
+    const w13 = dictionary.suspects.findIndex((s) => s.id === "W13:high-resistance");
+    return sizeOf(dictionary, posterior, w13)!;
+  };
+
+  test.each([3, 45, 400, 2200])("a joint that reads %p Ω is about so large", (read) => {
+    const { low, middle, high } = sizeFor(read);
+    expect(low).toBeLessThan(read * 1.05);
+    expect(high).toBeGreaterThan(read / 1.05);
+    expect(Math.abs(Math.log(middle / read))).toBeLessThan(Math.log(1.7));
+  });
+
+  test("what has no size has none to say", () => {
+    const open = dictionary.suspects.findIndex((s) => s.id === "W13:open");
+    expect(sizeOf(dictionary, weigh(dictionary, cold), open)).toBeUndefined();
+  });
+});

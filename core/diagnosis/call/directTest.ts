@@ -1,0 +1,81 @@
+import { FUNCTION_UNIT, needsLive } from "#core/meter/index.ts";
+import type { Dictionary } from "../dictionary/dictionary.ts";
+import type { Row } from "../dictionary/rows.ts";
+import { readingAt } from "../inference/fineCases.ts";
+import type { Posterior } from "../inference/posterior.ts";
+import type { Check } from "../planning/checks.ts";
+import { costOf, hazardMinutes, minutesFor, type Situation } from "../planning/cost.ts";
+import { unreachedStates } from "../planning/reached.ts";
+import { itemKey } from "../suspects/items.ts";
+
+/** Deviations from the healthy reading from which a fault shows itself beyond doubt. */
+const SHOWS = 6;
+/** Two cases nearer than this many deviations read alike. */
+const ALIKE = 3;
+/** Of everything else, weighed as it started, at most this share may read as the item does. */
+const MOST_ALIKE = 0.25;
+/** A test that says the same of a twentieth of everything else costs twice its minutes: it would have to be made again nearer. */
+const VAGUE = 20;
+
+/**
+ * The check that puts an item to the proof: it reads otherwise than in the healthy unit if the item is at fault, and
+ * hardly anything else reads so. Cheapest by minutes, dead before live by what a live one counts for, and the plainer its
+ * answer the better.
+ * @returns undefined where no check is left that would
+ */
+export function directTest(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  situation: Situation,
+  done: ReadonlySet<string>,
+  item: string,
+): Check | undefined {
+  const { unit, cases, suspects } = dictionary;
+  const own = Uint8Array.from(cases, (c) => (itemKey(dictionary, c.suspect) === item ? 1 : 0));
+  const { fine, fineChances } = posterior;
+  let entry = -1;
+  fine.suspect.forEach((s, f) => {
+    if (itemKey(dictionary, s) === item && (entry < 0 || fineChances[f]! > fineChances[entry]!)) entry = f;
+  });
+  if (entry < 1) return undefined;
+  const likeliest = fine.low[entry]!;
+  const weights = cases.map((c) => suspects[c.suspect]!.prior * c.share);
+  const unreached = unreachedStates(dictionary, posterior);
+  const danger = hazardMinutes(unit);
+  let best: { check: Check; cost: number } | undefined;
+  for (const row of dictionary.rows) {
+    const { check } = row;
+    if (done.has(check.id) || (check.kind !== "trial" && unreached.has(check.setup.state))) continue;
+    const at = "chance" in row ? undefined : readingAt(row, fine, entry);
+    if (!shows(row, likeliest, at)) continue;
+    const minutes = minutesFor(costOf(unit, situation, check), danger);
+    if (best && best.cost <= minutes) continue;
+    let alike = 0;
+    let all = 0;
+    for (let i = 0; i < cases.length; i++) {
+      if (own[i] === 1) continue;
+      all += weights[i]!;
+      if (readsAlike(row, likeliest, i, at)) alike += weights[i]!;
+    }
+    const share = alike / all;
+    const cost = minutes * (1 + VAGUE * share);
+    if (share <= MOST_ALIKE && (!best || cost < best.cost)) best = { check, cost };
+  }
+  return best?.check;
+}
+
+/** What a reading is in the likeliest case of the item, at its likeliest size. */
+type Expected = { readonly mean: number; readonly sd: number } | undefined;
+
+function shows(row: Row, i: number, at: Expected): boolean {
+  if ("chance" in row) return row.check.kind === "trial" && Math.abs(row.chance[i]! - row.chance[0]!) > 0.4;
+  const apart = Math.abs(at!.mean - row.mean[0]!);
+  // A few tenths of a volt are no proof of anything.
+  const least = needsLive(row.check.fn) && FUNCTION_UNIT[row.check.fn] === "V" ? 0.2 : 0;
+  return apart > SHOWS * Math.hypot(at!.sd, row.sd[0]!) && apart > least;
+}
+
+function readsAlike(row: Row, a: number, b: number, at: Expected): boolean {
+  if ("chance" in row) return Math.abs(row.chance[a]! - row.chance[b]!) < 0.3;
+  return Math.abs(at!.mean - row.mean[b]!) < ALIKE * Math.hypot(at!.sd, row.sd[b]!);
+}

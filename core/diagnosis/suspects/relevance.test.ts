@@ -1,0 +1,68 @@
+import { describe, expect, test } from "@jest/globals";
+import { glasswasher, glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
+import {
+  isStrained,
+  LISTED,
+  observationCheck,
+  readingCheck,
+  weigh,
+  weighFindings,
+  type Evidence,
+} from "../index.ts";
+import { relevantUnlisted } from "./relevance.ts";
+
+const unit = glasswasher();
+const dictionary = glasswasherDictionary();
+const seen = (id: string, yes: boolean): Evidence => ({
+  kind: "seen",
+  id,
+  check: observationCheck(unit, id),
+  seen: yes,
+});
+const ohms = (red: string, black: string, value: number): Evidence => ({
+  kind: "reading",
+  id: `${red}-${black}`,
+  check: readingCheck({ state: "dead", lifts: [] }, "ohm", red, black),
+  value,
+});
+
+describe("which unlisted faults are tried", () => {
+  const list = relevantUnlisted(dictionary, [seen("washes", false), ohms("M1.1", "M1.2", 0.5)], 12);
+
+  test("no more than asked for, no kind more than a third of them, numbered after the listed ones", () => {
+    expect(list.suspects.length).toBe(12);
+    const kinds = list.suspects.map((s) => s.unlisted!);
+    for (const kind of kinds) expect(kinds.filter((k) => k === kind).length).toBeLessThanOrEqual(4);
+    expect(Math.min(...list.cases.map((c) => c.suspect))).toBe(dictionary.suspects.length);
+    expect(list.cases.every((c) => c.wide)).toBe(true);
+  });
+
+  test("those beside what was found out of order before those elsewhere", () => {
+    const ids = list.suspects.map((s) => s.id).join(" ");
+    expect(ids).toMatch(/P4_2|W12|M1/);
+    expect(ids).not.toMatch(/NTC_A/);
+  });
+
+  test("a case's shares over the sizes of one fault are one", () => {
+    const sums = new Map<number, number>();
+    for (const c of list.cases) sums.set(c.suspect, (sums.get(c.suspect) ?? 0) + c.share);
+    for (const sum of sums.values()) expect(sum).toBeCloseTo(1, 9);
+  });
+});
+
+describe("when the listed faults explain badly", () => {
+  const strained = (findings: readonly Evidence[]) =>
+    isStrained(dictionary, weigh(dictionary, findings), findings);
+
+  test("one finding never strains them, nor do two that one fault explains", () => {
+    expect(strained([ohms("HT1.1", "HT1.2", 0)])).toBe(false);
+    expect(strained([seen("rinse-hot", false), ohms("HT1.1", "HT1.2", Infinity)])).toBe(false);
+  });
+
+  test("two parts that have nothing to do with each other do; where an answer must be there at once only pairs are opened", () => {
+    const findings = [ohms("HT1.1", "HT1.2", 3000), ohms("M1.1", "M1.2", 9000), ohms("Y1.1", "Y1.2", 90)];
+    expect(strained(findings)).toBe(true);
+    const { dictionary: wider } = weighFindings(dictionary, findings, LISTED);
+    expect(wider.suspects.some((s) => s.unlisted)).toBe(false);
+  });
+});
