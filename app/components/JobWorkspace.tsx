@@ -168,6 +168,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
       data-ready={progress === undefined ? "true" : undefined}
       data-weighed={view.ledger.length}
       data-ranked={ranking ? undefined : view.ledger.length}
+      data-looking={view.deeper ? true : undefined}
     >
       <PowerBand unit={unit} state={state} nameOf={nameOf} disabled={closed} onChange={() => changePower()} />
       <JobHeader

@@ -78,12 +78,19 @@ export class JobPage {
     await expect(rows).toHaveCount(before + 1);
   }
 
-  /** Makes the check on the Next card, with what it reads when `truth` is the hidden fault. */
-  async makeNextCheck(truth: string): Promise<void> {
+  /** The check on the Next card now; undefined where there is no card, for it may go while the page looks further. */
+  async checkOnCard(): Promise<string | undefined> {
+    const [id] = await this.next.evaluateAll((cards) => cards.map((c) => c.getAttribute("data-check")));
+    return id ?? undefined;
+  }
+
+  /** Makes the check on the Next card, with what it reads when `truth` is the hidden fault; returns its id if it was made. */
+  async makeNextCheck(truth: string): Promise<string | undefined> {
     const { page } = this;
     // Built before the card is read: it takes seconds the first time, and the card may change meanwhile.
     const dictionary = demoDictionary(this.unit);
-    const id = (await this.next.getAttribute("data-check"))!;
+    const id = await this.checkOnCard();
+    if (id === undefined) return undefined;
     const row = rowOf(dictionary, id);
     const index = caseOf(dictionary, truth);
     const before = await this.ledger.getByRole("listitem").count();
@@ -94,7 +101,7 @@ export class JobPage {
         );
       } catch {
         // The card has changed under the hand: it is read again.
-        return;
+        return undefined;
       }
     } else {
       const live = needsLive(row.check.fn);
@@ -107,26 +114,29 @@ export class JobPage {
     }
     await expect(this.ledger.getByRole("listitem")).toHaveCount(before + 1);
     await this.weighed();
+    return id;
   }
 
-  /** Waits until the weighing and the ranking have caught up with the ledger. */
+  /** Waits until weighing and ranking have caught up with the ledger, and nothing is being looked into any more. */
   async weighed(): Promise<void> {
     const findings = this.ledger.locator("[data-finding]");
     await expect(async () => {
-      const shown = await this.page.locator("[data-weighed]").getAttribute("data-ranked");
-      expect(Number(shown)).toBe(await findings.count());
-    }).toPass();
+      const workspace = this.page.locator("[data-weighed]");
+      expect(Number(await workspace.getAttribute("data-ranked"))).toBe(await findings.count());
+      expect(await workspace.getAttribute("data-looking")).toBeNull();
+    }).toPass({ timeout: 120_000 });
   }
 
   /** Follows the Next card until the findings carry a call; returns the checks made. */
   async followToCall(truth: string, most = 12): Promise<string[]> {
     const made: string[] = [];
     while (made.length < most) {
-      // With nothing left to check the call comes once what no list has was looked at.
+      // The card may change until what no list has was looked at: no answer is given to one that is about to go.
+      await this.weighed();
       await expect(this.callReady.or(this.next).first()).toBeVisible({ timeout: 120_000 });
       if (await this.callReady.isVisible()) break;
-      made.push((await this.next.getAttribute("data-check"))!);
-      await this.makeNextCheck(truth);
+      const check = await this.makeNextCheck(truth);
+      if (check !== undefined) made.push(check);
     }
     return made;
   }
