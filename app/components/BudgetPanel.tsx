@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import { timeCurrent } from "#core/component/index.ts";
+import { usualSheet } from "#core/standards/index.ts";
 import { budget, leakageSum, type Budget, type Load } from "#core/loads/index.ts";
 import { JudgementChart } from "./JudgementChart.tsx";
 import type { ProtectionChoice } from "./ProtectionFields.tsx";
@@ -87,7 +88,7 @@ export function BudgetPanel({
           <Bar key={l.id} label={l.name} text={`${l.amps.toFixed(2)} A`} share={l.amps / rated} />
         ))}
       {protection.kind === "fuse" && sum > rated && (
-        <JudgementChart chart={timeCurrent(rated, protection.speed, sum)} />
+        <JudgementChart chart={timeCurrent(rated, usualSheet(protection.speed), sum)} />
       )}
     </section>
   );

@@ -3,6 +3,7 @@ import { data, Link } from "react-router";
 import {
   componentTest,
   inCircuitReading,
+  judgeEntries,
   readEntries,
   testsFor,
   type Entries,
@@ -53,7 +54,7 @@ export default function TestPage({ loaderData: { job }, params }: Route.Componen
   const [entries, setEntries] = useState<Entries>({});
   const read = useMemo(() => readEntries(test, entries), [test, entries]);
   const judgement: Judgement | undefined = useMemo(
-    () => (read.values ? test.judge(read.values) : undefined),
+    () => judgeEntries(test, read),
     [test, read],
   );
   const query = job ? `?job=${job.id}` : "";

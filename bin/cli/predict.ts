@@ -9,7 +9,8 @@ import {
 } from "#core/meter/index.ts";
 import { formatQuantity } from "#core/quantity/index.ts";
 import { stateRuns, type StateRuns } from "#core/sequence/index.ts";
-import { CATALOGUE, fuseSeconds, type Fault, type Setup, type UnitModel } from "#core/unit/index.ts";
+import { fuseSeconds, usualSheet } from "#core/standards/index.ts";
+import { CATALOGUE, type Fault, type Setup, type UnitModel } from "#core/unit/index.ts";
 import { readArguments, UsageError } from "./arguments.ts";
 import { readFault, readPair, readUnitFile } from "./unitFile.ts";
 
@@ -86,7 +87,8 @@ function openedUnder(runs: StateRuns, setup: Setup, faults: readonly Fault[]): O
 function secondsOf(unit: UnitModel, { id, amps }: Opened): [number, number] | null {
   const { type, parameters } = unit.parts.find((p) => p.id === id)!;
   if (CATALOGUE.get(type)!.protective?.resets !== false) return null;
-  const times = fuseSeconds(amps / (parameters["amps"] as number), parameters["speed"] as "quick" | "slow");
+  const rated = parameters["amps"] as number;
+  const times = fuseSeconds(amps / rated, usualSheet(parameters["speed"] as "quick" | "slow"), rated);
   return times ? [times.least, times.most] : null;
 }
 

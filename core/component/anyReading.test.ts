@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { COMPONENT_TESTS, FAMILIES, readEntries, testsFor, type ComponentTest, type Field } from "./index.ts";
+import { COMPONENT_TESTS, FAMILIES, judgeEntries, readEntries, testsFor, type ComponentTest, type Field } from "./index.ts";
 import { CATALOGUE } from "../unit/index.ts";
 
 /** Texts that a hand may leave in a field: in range, out of range, nothing, OL, and the plain wrong. */
@@ -26,7 +26,7 @@ function typedIn(field: Field): fc.Arbitrary<string> {
       arbitrary: fc.double({ min: 0, max: 1, noNaN: true }).map((t) => size(low + t * (high - low))),
     },
     { weight: 2, arbitrary: fc.constantFrom("0", size(low / 3), size(high * 3), size(high * 1e4)) },
-    { weight: 2, arbitrary: fc.constantFrom("OL", "", "4k7", "1.5 V", "-3", "abc") },
+    { weight: 2, arbitrary: fc.constantFrom("OL", "", "4k7", "1.5 V", "-3", "abc", "beep", "no beep", "0.16 in", "14 AWG") },
   );
 }
 
@@ -36,13 +36,14 @@ describe("whatever stands in its form, a test answers in words", () => {
   test.each(COMPONENT_TESTS.map((t) => [t.id, t] as const))("%s", (_id, of) => {
     fc.assert(
       fc.property(form(of), (entries) => {
-        const { values, problems } = readEntries(of, entries);
+        const read = readEntries(of, entries);
+        const { problems } = read;
         for (const [field, problem] of Object.entries(problems)) {
           expect(of.fields.some((f) => f.id === field)).toBe(true);
           expect(problem).toMatch(/\w.*[.):]/);
         }
-        if (!values) return;
-        const judgement = of.judge(values);
+        const judgement = judgeEntries(of, read);
+        if (!judgement) return;
         const said = [
           judgement.sentence,
           ...judgement.working,

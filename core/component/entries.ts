@@ -1,5 +1,7 @@
 import { describeQuantityProblem, parseQuantity } from "#core/quantity/index.ts";
-import { Values, type ComponentTest, type QuantityField, type Question } from "./test.ts";
+import { readGauge } from "#core/standards/index.ts";
+import { Values, type Said } from "./table/reckoning.ts";
+import type { ComponentTest, Judgement, QuantityField, Question } from "./table/test.ts";
 
 /** What stands in the fields of a form, by field. */
 export type Entries = Readonly<Record<string, string>>;
@@ -10,14 +12,22 @@ export interface ReadEntries {
   readonly questions: readonly Question[];
   /** Undefined while a field that is needed is empty or wrong. */
   readonly values: Values | undefined;
+  /** By field: between which ohms a beep, or none, puts the reading. */
+  readonly ranges: ReadonlyMap<string, readonly [number, number]>;
+  readonly said: Said;
 }
 
+/** A buzzer sounds below some 20 to 50 Ω, by the meter. Common practice, no source. */
+export const BEEP_OHMS = 30;
+
 /** Reads a form of a test: numbers with or without their unit, choices, words. Empty fields are missing, not wrong. */
-export function readEntries(test: ComponentTest, entries: Entries): ReadEntries {
+export function readEntries(test: Pick<ComponentTest, "fields">, entries: Entries): ReadEntries {
   const numbers = new Map<string, number>();
   const words = new Map<string, string>();
   const problems: Record<string, string> = {};
   const questions: Question[] = [];
+  const ranges = new Map<string, readonly [number, number]>();
+  const said = new Map<string, string>();
   let missing = false;
   for (const field of test.fields) {
     const typed = (entries[field.id] ?? "").trim();
@@ -33,6 +43,13 @@ export function readEntries(test: ComponentTest, entries: Entries): ReadEntries 
       words.set(field.id, typed);
       continue;
     }
+    const beep = readBeep(field, typed);
+    if (beep) {
+      ranges.set(field.id, beep);
+      said.set(field.id, beep[0] === 0 ? "a beep" : "no beep");
+      numbers.set(field.id, beep[0]);
+      continue;
+    }
     const read = readNumber(field, typed);
     if ("problem" in read) problems[field.id] = read.problem;
     else {
@@ -41,21 +58,76 @@ export function readEntries(test: ComponentTest, entries: Entries): ReadEntries 
     }
   }
   const usable = !missing && Object.keys(problems).length === 0;
-  return { problems, questions, values: usable ? new Values(numbers, words) : undefined };
+  return { problems, questions, values: usable ? new Values(numbers, words) : undefined, ranges, said };
+}
+
+/**
+ * What a test says of a form; undefined while something is missing. A beep is a range of ohms: the test is judged at both
+ * ends of each, and where they disagree the ohms are asked for.
+ */
+export function judgeEntries(test: ComponentTest, { values, ranges, said }: ReadEntries): Judgement | undefined {
+  if (!values) return undefined;
+  const turned = test.fields.find((f) => f.kind === "quantity" && f.polar && (values.maybe(f.id) ?? 0) < 0);
+  if (turned)
+    return {
+      verdict: "doubtful",
+      code: "turned",
+      sentence: `${turned.label} reads negative: red and black are exchanged, or a charge is left. Discharge, set the probes right and read again.`,
+      working: [],
+      limits: [],
+    };
+  if (ranges.size === 0) return test.judge(values);
+  const judgements = corners(ranges).map((corner) => test.judge(values.with(corner), said));
+  if (new Set(judgements.map((j) => j.verdict)).size === 1) return judgements[0];
+  return {
+    ...judgements[0]!,
+    verdict: "doubtful",
+    code: "beep",
+    sentence: `A beep says only that it is below some ${BEEP_OHMS} Ω, none that it is above: that does not settle it here. Read the ohms.`,
+  };
+}
+
+/** Every choice of an end of each range; first what is likeliest, 0 Ω of a beep and OL of none. */
+function corners(ranges: ReadonlyMap<string, readonly [number, number]>): Map<string, number>[] {
+  return [...ranges].reduce<Map<string, number>[]>(
+    (all, [field, [low, high]]) =>
+      all.flatMap((corner) =>
+        (high === Infinity ? [high, low] : [low, high]).map((end) => new Map([...corner, [field, end]])),
+      ),
+    [new Map()],
+  );
+}
+
+function readBeep(field: QuantityField, typed: string): readonly [number, number] | undefined {
+  // Where a rating is asked for no beep can stand.
+  if (field.unit.base !== "Ω" || field.unit.scale !== 1 || !mayBeOpen(field)) return undefined;
+  if (/^(?:beeps?|buzz(?:es)?|yes)$/iu.test(typed)) return [0, BEEP_OHMS];
+  if (/^(?:no ?(?:beep|buzz)|silent|no)$/iu.test(typed)) return [BEEP_OHMS, Infinity];
+  return undefined;
 }
 
 type NumberRead = { readonly value: number; readonly question?: string } | { readonly problem: string };
 
+const NUMBER = String.raw`([-+−]?[\d.,]+)`;
 /** Units that the quantity parser does not know and that appear in these forms only. */
-const OTHER_UNITS = /^([-+−]?[\d.,]+)\s*(w|kw|va|mm2|mm²|mm|m|l\/min|ah|%)$/iu;
+const OTHER_UNITS = new RegExp(String.raw`^${NUMBER}\s*(w|kw|va|mm2|mm²|mm|m|l\/min|ah|j|%)$`, "iu");
+const FAHRENHEIT = new RegExp(String.raw`^${NUMBER}\s*(?:°\s*f|deg\s*f|fahrenheit|f)$`, "iu");
+/** Inches: 0.16 in, 5/32", 1 3/8 inch; feet. */
+const INCHES = /^(?:([\d.,]+)\s*)??(?:(\d+)\s*\/\s*(\d+)\s*)?(?:in|inch|inches|"|″)$/iu;
+const FEET = new RegExp(String.raw`^${NUMBER}\s*(?:ft|feet|foot|'|′)$`, "iu");
+
+const decimal = (text: string): number => Number(text.replace("−", "-").replace(",", "."));
 
 function readNumber(field: QuantityField, typed: string): NumberRead {
-  const { unit, signed } = field;
-  const fahrenheit = /^([-+−]?[\d.,]+)\s*(?:°\s*f|deg\s*f|fahrenheit|f)$/iu.exec(typed);
-  if (unit.base === "°C" && fahrenheit) {
-    const celsius = (Number(fahrenheit[1]!.replace("−", "-").replace(",", ".")) - 32) / 1.8;
-    return { problem: `“${typed}” is in Fahrenheit; write ${celsius.toFixed(1)} (°C).` };
+  const { unit, signed, polar } = field;
+  const fahrenheit = unit.base === "°C" ? FAHRENHEIT.exec(typed) : null;
+  if (fahrenheit) {
+    const celsius = (decimal(fahrenheit[1]!) - 32) / 1.8;
+    const question = unusual(field, celsius, typed);
+    return { value: celsius, question: question ?? `${typed} is ${celsius.toFixed(1)} °C.` };
   }
+  const elsewhere = field.gauge ? readElsewhere(field, typed) : undefined;
+  if (elsewhere !== undefined) return elsewhere;
   const other = OTHER_UNITS.exec(typed);
   const bare = other && sameUnit(other[2]!, unit.text) ? other[1]! : typed;
   const parsed = parseQuantity(bare);
@@ -68,16 +140,37 @@ function readNumber(field: QuantityField, typed: string): NumberRead {
   // A prefix or a unit says the size itself; a bare number is in the field's unit.
   const sized = quantity.unit !== undefined || /[a-zµμ]/iu.test(bare);
   const value = quantity.value === Infinity ? Infinity : quantity.value * (sized ? 1 : unit.scale);
-  if (value < 0 && !signed)
+  if (value < 0 && !signed && !polar)
     return {
       problem:
         unit.base === "Ω"
           ? `${typed} cannot be: negative ohms mean that there is still voltage between the points. Prove them dead again.`
           : `${typed} cannot be negative here.`,
     };
-  if (value === 0 && field.usual && field.usual[0] > 0) return { problem: `${field.label} cannot be 0.` };
+  if (value === 0 && field.usual && field.usual[0] > 0 && !field.zero)
+    return { problem: `${field.label} cannot be 0.` };
+  if (value === 0 && field.zero) return { value };
+  if (value < 0 && polar) return { value, question: `${typed}: red and black are exchanged, or a charge is left.` };
   const question = unusual(field, value, typed);
   return question ? { value, question } : { value };
+}
+
+/** Lengths in inches and feet, sizes by gauge: with what they come to. */
+function readElsewhere(field: QuantityField, typed: string): NumberRead | undefined {
+  if (field.unit.base === "m") {
+    const inches = INCHES.exec(typed);
+    const feet = FEET.exec(typed);
+    const whole = inches
+      ? (inches[1] ? decimal(inches[1]) : 0) + (inches[2] ? Number(inches[2]) / Number(inches[3]) : 0)
+      : undefined;
+    const metres = feet ? decimal(feet[1]!) * 0.3048 : whole !== undefined ? whole * 0.0254 : undefined;
+    if (metres === undefined || !Number.isFinite(metres) || metres < 0) return undefined;
+    const shown = `${Number((metres / field.unit.scale).toPrecision(3))} ${field.unit.text}`;
+    return { value: metres, question: unusual(field, metres, typed) ?? `${typed} is ${shown}.` };
+  }
+  if (!/awg|\/0|^0{2,4}$|ga/iu.test(typed)) return undefined;
+  const gauge = readGauge(typed);
+  return gauge === undefined ? { problem: `“${typed}” is no gauge. Write 14, or 2/0.` } : { value: gauge };
 }
 
 function mayBeOpen({ open, hint, unit, usual }: QuantityField): boolean {

@@ -1,11 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
-import { componentTest, readEntries, type Entries, type Verdict } from "./index.ts";
+import { componentTest, judgeEntries, readEntries, type Entries, type Verdict } from "./index.ts";
 
 function judge(id: string, entries: Entries) {
   const found = componentTest(id)!;
   const read = readEntries(found, entries);
   expect(read.problems).toEqual({});
-  return found.judge(read.values!);
+  return judgeEntries(found, read)!;
 }
 
 /**
@@ -160,6 +160,46 @@ const READINGS: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ["insulation", { rule: "heating", reads: "0.31", celsius: "20", volts: "230" }, "good", /what is asked/],
   ["insulation", { rule: "heating", reads: "0.29", celsius: "20", volts: "230" }, "bad", /Below/],
   ["insulation", { rule: "winding", reads: "2", celsius: "20", volts: "230" }, "bad", /leaks/],
+  // 230 V, 2000 W are 26.45 Ω and 8.7 A; 40 Ω are another part's.
+  ["volts-watts-ohms", { volts: "230", watts: "2000", ohms: "40" }, "doubtful", /do not belong together/],
+  ["volts-watts-ohms", { volts: "230", watts: "2000", ohms: "26.4" }, "told", /8\.70 A/],
+  ["volts-watts-ohms", { volts: "230", amps: "8.7" }, "told", /26\.4 Ω.*2001 W/],
+  // 12²/0.4 = 360 Ω beside a label of 270 Ω.
+  [
+    "relay-coil",
+    { current: "dc", volts: "12", watts: "0.4", data: "270", ohms: "270" },
+    "doubtful",
+    /one of the two/,
+  ],
+  // 46 Ω of a stop loop with its two 23 Ω resistors.
+  ["microswitch", { loop: "loop", rest: "open", atRest: "OL", worked: "46" }, "doubtful", /what should this loop read/],
+  ["microswitch", { loop: "loop", series: "46", rest: "open", atRest: "OL", worked: "46" }, "good", /changes/],
+  ["microswitch", { loop: "loop", series: "46", rest: "open", atRest: "OL", worked: "0.3" }, "bad", /bridged/],
+  ["microswitch", { loop: "loop", series: "46", rest: "open", atRest: "OL", worked: "60" }, "bad", /burnt/],
+  ["microswitch", { loop: "bare", rest: "open", atRest: "OL", worked: "46" }, "bad", /burnt/],
+  // 50 mV at 0.1 A are 0.5 Ω: too little current to judge, and no good contact.
+  ["contact-drop", { drop: "50", amps: "0.1" }, "doubtful", /cannot be judged at 100 mA/],
+  ["contact-drop", { drop: "4", amps: "0.1" }, "good", /good contact/],
+  // 24 V at the feed: there from 20.4 V, gone below 7.2 V.
+  ["limit-chain", { points: "A B C D E", feed: "24", read: "C 23.8, D 0.3" }, "bad", /between C and D/],
+  ["limit-chain", { points: "A B C D E", feed: "24", read: "C 14" }, "doubtful", /neither there nor gone/],
+  ["limit-chain", { points: "A B C D E", read: "C 23.8" }, "doubtful", /volts at the feed/],
+  ["limit-chain", { points: "A B C D E", feed: "24", read: "C 31" }, "doubtful", /more than the feed/],
+  // A pin pair typed with a prefix: 1.2 MΩ is no coil and no contact.
+  ["relay-pinout", { pins: "1 2 3 4 5", readings: "1-2 270, 3-4 beep, 1-5 1.2M" }, "told", /Coil 1–2 \(270 Ω\)/],
+  ["relay-pinout", { pins: "1 2 3", readings: "1-2 blue" }, "doubtful", /not ohms/],
+  // A rail that never shows its dip on the display.
+  ["supply-sag", { nominal: "12", rest: "12.1", worked: "11.9", lowest: "8.1" }, "bad", /dips to 8\.10 V/],
+  ["supply-sag", { nominal: "12", rest: "12.1", worked: "11.9", seconds: "2" }, "doubtful", /ten seconds/],
+  ["dc-motor", { runs: "slow", amps: "0.8", rated: "2" }, "bad", /worn brushes/],
+  ["dc-motor", { runs: "slow", amps: "3.2", rated: "2" }, "bad", /binds/],
+  ["dc-motor", { runs: "hums" }, "bad", /hums/],
+  // Without a beta its own cannot be told from the usual one's 3950.
+  ["ntc", { at25: "10k", celsius: "60", reads: "3.2k" }, "doubtful", /enter its own/],
+  ["flame-current", { reads: "3", cleaned: "no" }, "good", /Enough/],
+  ["cable-drop", { metres: "5", by: "awg", size: "14", amps: "16", volts: "120" }, "bad", /Too thin/],
+  ["cable-drop", { metres: "5", by: "awg", size: "14", amps: "14", volts: "120" }, "good", /large enough/],
+  ["thermal-fuse", { where: "in", kind: "fuse", ohms: "46" }, "doubtful", /in the loop/],
   ["sensor-twin", { here: "0", twin: "0" }, "bad", /Both are shorted/],
   ["sensor-twin", { here: "OL", twin: "OL" }, "bad", /Both are open/],
   ["sensor-twin", { here: "0", twin: "10000" }, "bad", /One of them is shorted/],

@@ -1,12 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
-import { COMPONENT_TESTS, componentTest, readEntries, type Entries, type Verdict } from "./index.ts";
+import { COMPONENT_TESTS, componentTest, judgeEntries, readEntries, type Entries, type Verdict } from "./index.ts";
 
 /** Runs a test as its form does. */
 function judge(id: string, entries: Entries) {
   const found = componentTest(id)!;
   const read = readEntries(found, entries);
   expect(read.problems).toEqual({});
-  return found.judge(read.values!);
+  return judgeEntries(found, read)!;
 }
 
 /** Three-phase bridge: healthy but for what is given. */
@@ -55,13 +55,41 @@ const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   // 40 A on a 10 A slow fuse is 4 times: IEC 60127-2 sheet 3 says 0.15 s to 3 s
   [
     "fuse-curve",
-    { amps: "10", speed: "slow", load: "40", when: "once" },
+    { amps: "10", sheet: "3", load: "40", when: "once" },
     "told",
     /150\.?0? ms to 3\.00 s.*short/,
   ],
-  ["fuse-curve", { amps: "10", speed: "slow", load: "8", when: "minutes" }, "told", /for good/],
+  ["fuse-curve", { amps: "10", sheet: "3", load: "8", when: "minutes" }, "told", /for good/],
   ["thermal-fuse", { kind: "fuse", ohms: "OL" }, "bad", /too much heat/],
   ["thermal-fuse", { kind: "button", ohms: "0.2" }, "good", /Closed/],
+  // 13 A on 10 A is 1.3 times: it must hold for an hour only up to 1.13, and within the hour it may not trip (IEC 60898-1)
+  ["breaker-curve", { amps: "10", curve: "C", load: "13", seconds: "600", did: "tripped" }, "bad", /must hold/],
+  ["breaker-curve", { amps: "10", curve: "C", load: "13", seconds: "4000", did: "tripped" }, "doubtful", /either/],
+  // 30 A on 10 A: 2.55 times and more opens within 60 s
+  ["breaker-curve", { amps: "10", curve: "C", load: "30", seconds: "70", did: "held" }, "bad", /does not protect/],
+  ["breaker-curve", { amps: "10", curve: "C", load: "30", seconds: "20", did: "tripped" }, "good", /as its curve asks/],
+  ["breaker-curve", { amps: "10", curve: "C", load: "30", seconds: "20", did: "held" }, "doubtful", /either/],
+  ["breaker-curve", { amps: "10", curve: "C", load: "120", seconds: "0.05", did: "tripped" }, "good", /as its curve asks/],
+  ["breaker-curve", { amps: "80", curve: "C", load: "120", seconds: "7300", did: "held" }, "bad", /does not protect/],
+  // 30 mA: between 15 and 30 mA, within 0.3 s and 0.04 s at five times (IEC 61008-1)
+  ["residual-device", { rated: "30", type: "A", trip: "22", once: "180", five: "25" }, "good", /must/],
+  ["residual-device", { rated: "30", type: "A", trip: "12" }, "doubtful", /leak on the circuit/],
+  ["residual-device", { rated: "30", type: "A", trip: "OL" }, "bad", /does not trip/],
+  ["residual-device", { rated: "30", type: "A", trip: "22", once: "350" }, "bad", /slowly/],
+  // Pulsating DC up to 1.4 times: 42 mA; a type AC does not see it
+  ["residual-device", { rated: "30", type: "A", wave: "pulsating", trip: "40" }, "good", /must/],
+  ["residual-device", { rated: "30", type: "AC", wave: "pulsating", trip: "OL" }, "told", /sine only/],
+  ["relay-module", { table: "11-14 NO OL 0.1; 11-12 NC 0.1 OL", click: "yes" }, "good", /makes 11-14; breaks 11-12/],
+  ["relay-module", { table: "11-14 NO OL OL; 21-24 NO OL beep", click: "yes" }, "bad", /11-14 stays open/],
+  ["relay-module", { table: "11-14 NO OL OL", click: "no" }, "bad", /does not click/],
+  ["relay-module", { table: "11-14 NO 0.1 OL", click: "yes" }, "bad", /breaks where it should make/],
+  // 6/10 = 40 % down, and back to within 5 %
+  ["sensor-trend", { cool: "10k", warm: "6k", back: "9.5k", jumps: "smooth" }, "good", /follows/],
+  ["sensor-trend", { cool: "10k", warm: "9.8k", jumps: "smooth" }, "bad", /does not follow/],
+  ["sensor-trend", { cool: "10k", warm: "OL", jumps: "smooth" }, "bad", /opens with warmth/],
+  ["drive-by-hand", { feel: "free", sound: "quiet", travel: "98", should: "100" }, "good", /what drives it/],
+  ["drive-by-hand", { feel: "free", sound: "quiet", travel: "60", should: "100" }, "bad", /stops short/],
+  ["drive-by-hand", { feel: "stuck", sound: "quiet" }, "bad", /Jammed/],
   // 12² / 0.4 = 360 Ω; 352 is 98 %
   ["relay-coil", { current: "dc", volts: "12", watts: "0.4", ohms: "352" }, "good", /whole/],
   ["relay-coil", { current: "dc", volts: "12", watts: "0.4", ohms: "180" }, "bad", /Shorted turns/],
@@ -163,7 +191,7 @@ const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   // 10k·exp(3950·(1/293.15 − 1/298.15)) = 12.5k; "about 12 kΩ at 20 °C"
   ["ntc", { at25: "10k", beta: "3950", celsius: "20", reads: "12.4k", warm: "8k" }, "good", /falls/],
   ["ntc", { at25: "10k", beta: "3950", celsius: "20", reads: "12.4k", warm: "15k" }, "bad", /rises/],
-  ["ntc", { at25: "10k", beta: "3950", celsius: "25", reads: "20k" }, "bad", /says 10 °C/],
+  ["ntc", { at25: "10k", beta: "3950", celsius: "25", reads: "20k" }, "bad", /says 10\.2 °C/],
   ["ptc", { nominal: "100", cold: "105", hot: "900" }, "good", /steep/],
   ["ptc", { nominal: "100", cold: "OL" }, "bad", /Open/],
   // IEC 60751: Pt100 at 100 °C is 138.51 Ω
@@ -270,24 +298,91 @@ describe("worked by hand", () => {
     expect(COMPONENT_TESTS.filter((t) => !worked.has(t.id)).map((t) => t.id)).toEqual([]);
   });
 
-  test("every limit names its source, every test says how to prepare or needs nothing", () => {
+  test("every limit names its source", () => {
     for (const [id, entries] of EXAMPLES)
       for (const limit of judge(id, entries).limits) expect(limit.source).toMatch(/\w{3}/);
+  });
+
+  test("every test that is measured says how to prepare, and where it is dead that it is proven or cut off", () => {
+    for (const t of COMPONENT_TESTS.filter((t) => t.probes.length > 0)) {
+      expect([t.id, t.prepare.length]).toEqual([t.id, expect.any(Number)]);
+      expect(t.prepare.length).toBeGreaterThan(0);
+      if (!t.live)
+        expect(`${t.id}: ${t.prepare.join(" ")}`).toMatch(
+          /dead|proven|out of circuit|plug off|plugs|leads? off|isolated|steady temperatures|off the board/iu,
+        );
+    }
   });
 });
 
 describe("what is odd is questioned at its field, what cannot be is refused", () => {
   const read = (id: string, entries: Entries) => readEntries(componentTest(id)!, entries);
+  /** What single fields hold, whatever else is missing. */
+  const numbersOf = (id: string, entries: Entries) => {
+    const { fields } = componentTest(id)!;
+    const only = { fields: fields.filter((f) => entries[f.id] !== undefined) };
+    const { values, questions } = readEntries(only, entries);
+    return { numbers: new Map(only.fields.map((f) => [f.id, values?.maybe(f.id)])), questions };
+  };
   test.each([
     ["heater", { reads: "-3" }, "reads", /negative ohms/],
-    ["ntc", { celsius: "77 F" }, "celsius", /Fahrenheit; write 25\.0/],
-    ["run-capacitor", { reads: "thirty" }, "reads", /not a number/],
+        ["run-capacitor", { reads: "thirty" }, "reads", /not a number/],
     ["run-capacitor", { reads: "35 V" }, "reads", /does not belong in a field of µF/],
     ["relay-coil", { volts: "OL" }, "volts", undefined],
   ] as const)("%s %j", (id, entries, field, says) => {
     const { problems, values } = read(id, entries);
     if (says) expect(problems[field]).toMatch(says);
     expect(values).toBeUndefined();
+  });
+
+  test("inches, feet, °F and gauges beside metric, each with what it comes to", () => {
+    const value = (id: string, field: string, typed: string) => {
+      const { numbers, questions } = numbersOf(id, { [field]: typed });
+      return [numbers.get(field), questions[0]?.text];
+    };
+    expect(value("ntc", "celsius", "77 F")).toEqual([expect.closeTo(25, 9), "77 F is 25.0 °C."]);
+    expect(value("spark-gap", "gap", '5/32"')).toEqual([expect.closeTo(0.00396875, 9), '5/32" is 3.97 mm.']);
+    expect(value("spark-gap", "gap", "1 1/2 in")[0]).toBeCloseTo(0.0381, 9);
+    expect(value("cable-drop", "metres", "40 ft")).toEqual([expect.closeTo(12.192, 9), "40 ft is 12.2 m."]);
+    expect(value("gauge", "awg", "2/0")[0]).toBe(-1);
+    expect(value("gauge", "awg", "AWG 14")[0]).toBe(14);
+    expect(value("gauge", "awg", "0000")[0]).toBe(-3);
+    expect(read("gauge", { awg: "AWG 77" }).problems["awg"]).toMatch(/no gauge/);
+  });
+
+  test("a beep is a range of ohms: it decides where both ends agree, else the ohms are asked for", () => {
+    expect(judge("microswitch", { rest: "open", atRest: "no beep", worked: "OL" })).toMatchObject({
+      verdict: "bad",
+      code: "stays-open",
+    });
+    expect(judge("microswitch", { rest: "open", atRest: "no beep", worked: "beep" })).toMatchObject({
+      verdict: "doubtful",
+      code: "beep",
+    });
+    expect(judge("varistor", { looks: "whole", ohms: "beep" })).toMatchObject({ verdict: "bad", code: "leaks" });
+    expect(judge("varistor", { looks: "whole", ohms: "beep" }).sentence).toMatch(/^a beep: it leaks/);
+    expect(judge("heater", { volts: "230", watts: "2000", reads: "no beep" }).verdict).toBe("doubtful");
+    expect(judge("heater", { volts: "230", watts: "150", reads: "beep" }).verdict).toBe("bad");
+    expect(judge("fuse-ohms", { amps: "10", ohms: "no beep" }).verdict).toBe("bad");
+    expect(judge("fuse-ohms", { amps: "10", ohms: "beep" }).sentence).toMatch(/Read the ohms/);
+    // A rating is no reading.
+    expect(read("heater", { volts: "beep" }).problems["volts"]).toMatch(/not a number/);
+  });
+
+  test("a diode or a capacitance that reads negative: the probes are turned, or a charge is left", () => {
+    expect(judge("diode", { kind: "silicon", forward: "-0.55", reverse: "OL" })).toMatchObject({
+      verdict: "doubtful",
+      code: "turned",
+    });
+    expect(judge("run-capacitor", { label: "35", reads: "-35" }).sentence).toMatch(/exchanged, or a charge/);
+    expect(judge("run-capacitor", { label: "35", reads: "OL" })).toMatchObject({ verdict: "bad" });
+  });
+
+  test("nothing is read as nothing: 0 Ω of a winding, 0 V of a battery and of a sensor's supply", () => {
+    expect(judge("split-motor", { ab: "0", bc: "2.1", ca: "4.6" }).sentence).toMatch(/0 Ω between two terminals/);
+    expect(judge("three-phase-motor", { uv: "0", vw: "2.1", wu: "2.1" }).verdict).toBe("bad");
+    expect(judge("battery", { rest: "0" }).sentence).toMatch(/deeply flat/);
+    expect(judge("hall", { supply: "0", high: "0", low: "0" }).sentence).toMatch(/no supply/);
   });
 
   test("microfarads typed as farads", () => {

@@ -1,22 +1,25 @@
 /** Component tests: how to prepare and measure one part, and what its readings say. */
-import { BRIDGE_TESTS } from "./bridges.ts";
-import { CAPACITOR_TESTS } from "./capacitors.ts";
-import { SWITCH_TESTS, TRANSFORMER_TESTS } from "./coilsAndSwitches.ts";
-import { FLAME_TESTS } from "./flameAndFlow.ts";
-import { FUSE_TESTS } from "./fuses.ts";
-import { HEATER_TESTS } from "./heaters.ts";
-import { JOINT_TESTS } from "./joints.ts";
-import { MOTOR_TESTS } from "./motors.ts";
-import { RELAY_TESTS } from "./relays.ts";
-import { RESISTOR_TESTS } from "./resistors.ts";
-import { SEMICONDUCTOR_TESTS } from "./semiconductors.ts";
-import { SUPPLY_TESTS } from "./supplies.ts";
-import { TEMPERATURE_TESTS } from "./temperature.ts";
-import type { ComponentTest } from "./test.ts";
+import { BRIDGE_TESTS } from "./parts/bridges.ts";
+import { CAPACITOR_TESTS } from "./parts/capacitors.ts";
+import { SWITCH_TESTS } from "./parts/coilsAndSwitches.ts";
+import { FLAME_TESTS } from "./parts/flameAndFlow.ts";
+import { FUSE_TESTS } from "./parts/fuses.ts";
+import { HEATER_TESTS } from "./parts/heaters.ts";
+import { JOINT_TESTS } from "./parts/joints.ts";
+import { MOTOR_TESTS } from "./parts/motors.ts";
+import { PROTECTION_TESTS } from "./parts/protection.ts";
+import { RELAY_TESTS } from "./parts/relays.ts";
+import { RESISTOR_TESTS } from "./parts/resistors.ts";
+import { SEMICONDUCTOR_TESTS } from "./parts/semiconductors.ts";
+import { SUPPLY_TESTS } from "./parts/supplies.ts";
+import { TEMPERATURE_TESTS } from "./parts/temperature.ts";
+import { TRANSFORMER_TESTS } from "./parts/transformers.ts";
+import type { ComponentTest } from "./table/test.ts";
 
 /** Every component test, in the order of their families. */
 export const COMPONENT_TESTS: readonly ComponentTest[] = [
   ...FUSE_TESTS,
+  ...PROTECTION_TESTS,
   ...RELAY_TESTS,
   ...BRIDGE_TESTS,
   ...SEMICONDUCTOR_TESTS,
@@ -39,12 +42,11 @@ export const componentTest = (id: string): ComponentTest | undefined =>
 export const testsFor = (type: string): readonly ComponentTest[] =>
   COMPONENT_TESTS.filter((t) => t.types.includes(type));
 
-export { rippleVolts } from "./capacitors.ts";
-export { dischargeSeconds, SAFE_VOLTS } from "./discharge.ts";
-export { readEntries, type Entries, type ReadEntries } from "./entries.ts";
-export { timeCurrent } from "./fuses.ts";
+export { judgeEntries, readEntries, type Entries, type ReadEntries } from "./entries.ts";
 export { inCircuitReading, type InCircuit } from "./inCircuit.ts";
-export { COLOURS } from "./markings.ts";
+export { rippleVolts } from "./parts/capacitors.ts";
+export { dischargeSeconds, SAFE_VOLTS } from "./parts/discharge.ts";
+export { timeCurrent } from "./parts/fuses.ts";
 export {
   FAMILIES,
   type Chart,
@@ -55,4 +57,4 @@ export {
   type ProbeStep,
   type QuantityField,
   type Verdict,
-} from "./test.ts";
+} from "./table/test.ts";

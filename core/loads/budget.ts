@@ -1,15 +1,5 @@
-import { fuseSeconds } from "#core/unit/index.ts";
+import { breakerHolds, fuseSeconds, usualSheet, type Holding } from "#core/standards/index.ts";
 import type { Load, Protection } from "./load.ts";
-
-/** What a protective device does with a current held for some seconds. */
-export type Holding = "holds" | "may open" | "opens";
-
-/** Instantaneous trip bands of miniature breakers, times rated current (IEC 60898-1, from memory). */
-const MAGNETIC = { B: [3, 5], C: [5, 10], D: [10, 20] } as const;
-/** Conventional non-tripping and tripping currents, times rated current, for one hour (IEC 60898-1, from memory). */
-const THERMAL = [1.13, 1.45] as const;
-/** Seconds in which 2.55 times the rating must trip, up to 32 A: 1 s to 60 s (IEC 60898-1, from memory). */
-const AT_2_55 = { least: 1, most: 60 } as const;
 
 /** Whether a device holds a current for so long. */
 export function holds(protection: Protection, amps: number, seconds: number): Holding {
@@ -17,21 +7,12 @@ export function holds(protection: Protection, amps: number, seconds: number): Ho
     case "fuse": {
       const multiple = amps / protection.amps;
       if (multiple <= 1) return "holds";
-      const time = fuseSeconds(multiple, protection.speed);
+      const time = fuseSeconds(multiple, usualSheet(protection.speed), protection.amps);
       if (!time) return seconds > 60 && multiple > 1.5 ? "may open" : "holds";
       return seconds >= time.most ? "opens" : seconds >= time.least ? "may open" : "holds";
     }
-    case "breaker": {
-      const multiple = amps / protection.amps;
-      const [low, high] = MAGNETIC[protection.curve];
-      if (multiple >= high) return "opens";
-      if (multiple >= low) return "may open";
-      if (multiple <= THERMAL[0]) return "holds";
-      if (multiple >= 2.55)
-        return seconds >= AT_2_55.most ? "opens" : seconds >= AT_2_55.least ? "may open" : "holds";
-      if (multiple >= THERMAL[1]) return seconds >= 3600 ? "opens" : seconds >= 60 ? "may open" : "holds";
-      return seconds >= 3600 ? "may open" : "holds";
-    }
+    case "breaker":
+      return breakerHolds(protection.curve, protection.amps, amps, seconds);
     case "rcd":
       // Not its task: it sees the difference only.
       return "holds";

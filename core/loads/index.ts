@@ -1,5 +1,5 @@
 /** Strip-down: which load takes the supply down, alone, in sum or in starting. */
-export { budget, holds, type Budget, type Holding } from "./budget.ts";
+export { budget, holds, type Budget } from "./budget.ts";
 export { leakageSum, leakAmps, type LeakageSum } from "./leakage.ts";
 export type { Load, Protection } from "./load.ts";
 export {

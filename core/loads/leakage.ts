@@ -1,3 +1,4 @@
+import { HOLDS_SHARE } from "#core/standards/index.ts";
 import type { Load } from "./load.ts";
 
 export interface LeakageSum {
@@ -25,10 +26,10 @@ export function leakageSum(loads: readonly Load[], residualAmps: number): Leakag
   }));
   const sum = leaks.reduce((all, l) => all + l.amps, 0);
   const shares = leaks.sort((a, b) => b.amps - a.amps);
-  const single = shares[0] && shares[0].amps > 0.5 * residualAmps ? shares[0].load : undefined;
+  const single = shares[0] && shares[0].amps > HOLDS_SHARE * residualAmps ? shares[0].load : undefined;
   return {
     sum,
-    holding: sum >= residualAmps ? "trips" : sum > 0.5 * residualAmps ? "may trip" : "holds",
+    holding: sum >= residualAmps ? "trips" : sum > HOLDS_SHARE * residualAmps ? "may trip" : "holds",
     shares,
     ...(single ? { single } : {}),
   };

@@ -1,3 +1,4 @@
+import { HOLDS_SHARE } from "#core/standards/index.ts";
 import type { Load, Protection } from "./load.ts";
 
 /** One time the supply was switched on, and what became of it. */
@@ -45,7 +46,7 @@ export interface Limit {
 /** The sum that a device is rated for: running amps, or for a residual device the leaks, of which half must hold. */
 export function limitOf(protection: Protection): Limit {
   return protection.kind === "rcd"
-    ? { rated: 0.5 * protection.residualAmps, leaks: true, of: (l) => l.leakAmps ?? 0 }
+    ? { rated: HOLDS_SHARE * protection.residualAmps, leaks: true, of: (l) => l.leakAmps ?? 0 }
     : { rated: protection.amps, leaks: false, of: (l) => l.amps };
 }
 

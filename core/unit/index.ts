@@ -11,8 +11,6 @@ export {
   type SizeRange,
   type WorkKind,
 } from "./catalogue/index.ts";
-export { conductorOhms, gaugeMm2 } from "./catalogue/conductors/conductorOhms.ts";
-export { fuseSeconds } from "./catalogue/protection/fuseSeconds.ts";
 export type { Board, BoardCondition, BoardInput, BoardStep, BoardThresholds } from "./model/board.ts";
 export {
   expandState,

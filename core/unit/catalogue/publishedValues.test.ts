@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { conductorOhms, fuseSeconds, gaugeMm2 } from "../index.ts";
+import { conductorOhms, gaugeMm2 } from "#core/standards/index.ts";
 import { saturationAmps } from "./semiconductors/semiconductors.ts";
 
 describe("American wire gauge (ASTM B258, table of nominal diameters, from memory)", () => {
@@ -35,33 +35,6 @@ describe("flexible conductors stay below the most that IEC 60228 class 5 allows 
     const ours = conductorOhms(1000, mm2);
     expect(ours).toBeLessThanOrEqual(most);
     expect(ours).toBeGreaterThan(0.85 * most);
-  });
-});
-
-describe("miniature fuses (IEC 60127-2 gates, from memory)", () => {
-  test.each([
-    ["quick", 1.5, undefined],
-    ["quick", 2.75, [0.01, 2]],
-    ["quick", 4, [0.003, 0.3]],
-    ["quick", 30, [0.001, 0.02]],
-    ["slow", 2.75, [0.4, 10]],
-    ["slow", 10, [0.02, 0.15]],
-  ] as const)("%s at %d times its rating", (speed, multiple, wanted) => {
-    const times = fuseSeconds(multiple, speed);
-    if (!wanted) return expect(times).toBeUndefined();
-    expect(times!.least).toBeCloseTo(wanted[0], 9);
-    expect(times!.most).toBeCloseTo(wanted[1], 9);
-  });
-
-  test("a higher current never takes longer", () => {
-    for (const speed of ["quick", "slow"] as const) {
-      let before = Infinity;
-      for (let multiple = 2.1; multiple < 20; multiple *= 1.05) {
-        const { most } = fuseSeconds(multiple, speed)!;
-        expect(most).toBeLessThanOrEqual(before);
-        before = most;
-      }
-    }
   });
 });
 

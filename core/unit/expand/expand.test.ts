@@ -2,7 +2,8 @@ import { describe, expect, test } from "@jest/globals";
 import { settle, transferInto, voltageInto } from "../../circuit/index.ts";
 import { glasswasher } from "../../../tests/support/glasswasher.ts";
 import { ntcOhms } from "#core/standards/index.ts";
-import { conductorOhms, expandUnit, type Fault, type Setup } from "../index.ts";
+import { conductorOhms } from "#core/standards/index.ts";
+import { expandUnit, type Fault, type Setup } from "../index.ts";
 
 const unit = glasswasher();
 const out = new Float64Array(2);

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { OPEN_OHMS } from "#core/circuit/index.ts";
 import { addChassisLeak, CHASSIS_LEAK, definePart, type ModeKind, type PartBuilder } from "../partKind.ts";
 import { JOINT_OHMS } from "../sizes.ts";
-import { conductorOhms, gaugeMm2 } from "./conductorOhms.ts";
+import { conductorOhms, CONVENTIONAL, fuseSheet, gaugeMm2, usualSheet } from "#core/standards/index.ts";
 
 const jointModes = (openWeight: number, highWeight: number) => [
   {
@@ -135,9 +135,9 @@ export const screwTerminal = jointKind("screw-terminal", 0.003, 0.2, 0.8);
 /** A crimped or soldered splice. */
 export const splice = jointKind("splice", 0.004, 0.3, 0.5);
 
-/** The current a fuse carries for good, over its rating (IEC 60127-1, from memory); a breaker's (IEC 60898-1, from memory). */
-const CARRIES = 1.5;
-const BREAKER_CARRIES = 1.13;
+/** The current a fuse carries for good, over its rating, and a breaker's: as the standards have them. */
+const CARRIES = fuseSheet(usualSheet("quick")).carries;
+const BREAKER_CARRIES = CONVENTIONAL[0];
 
 /** A fuse by how it is mounted, which says how its joints fail. */
 function fuseKind(type: string, joints: ModeKind) {
@@ -149,7 +149,7 @@ function fuseKind(type: string, joints: ModeKind) {
     parameters: z.strictObject({
       amps: z.number().positive(),
       ohms: z.number().positive().default(0.008),
-      /** How long an overload takes: see fuseSeconds. */
+      /** How long an overload takes: see core/standards. */
       speed: z.enum(["quick", "slow"]).default("quick"),
       /** What it carries for good, over its rating. */
       carries: z.number().positive().default(CARRIES),

@@ -15,10 +15,12 @@ export const VOLTAMP = unit("VA", 1, "VA");
 export const CELSIUS = unit("°C", 1, "°C");
 export const HERTZ = unit("Hz", 1, "Hz");
 export const SECOND = unit("s", 1, "s");
+export const MILLISECOND = unit("ms", 1e-3, "s");
 export const METRE = unit("m", 1, "m");
 export const MM2 = unit("mm²", 1, "mm²");
 export const MILLIMETRE = unit("mm", 1e-3, "m");
 export const PLAIN = unit("", 1, "");
+export const PERCENT = unit("%", 0.01, "");
 
 type Extra = Omit<QuantityField, "kind" | "id" | "label" | "unit">;
 
@@ -43,3 +45,13 @@ export const WHERE = choice("where", "Where is it measured?", [
   ["out", "out of circuit, or one end lifted"],
   ["in", "in circuit, nothing lifted"],
 ]);
+
+/** A reading of the diode range: OL where it blocks, negative where the probes are exchanged. */
+export function diodeVolts(id: string, label: string, extra: Extra = {}): QuantityField {
+  return quantity(id, label, VOLT, { open: true, polar: true, ...extra });
+}
+
+/** A reading of the capacitance range: OL for a short or more than its range, negative with the probes exchanged. */
+export function faradsRead(id: string, label: string, extra: Extra = {}): QuantityField {
+  return quantity(id, label, MICROFARAD, { open: true, polar: true, ...extra });
+}

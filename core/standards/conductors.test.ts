@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { conductorOhms, gaugeMm2 } from "../../index.ts";
+import { conductorOhms, gaugeMm2 } from "./index.ts";
 
 /** ASTM B258, nominal area of solid wire by its gauge, mm², as wire tables print it (from memory). */
 const GAUGES: readonly (readonly [awg: number, mm2: number])[] = [

@@ -1,3 +1,4 @@
+import type { Said, Values } from "./reckoning.ts";
 import type { Unit } from "#core/quantity/index.ts";
 
 /** The unit in which a field is written: "35" in a field of µF is 35e-6 F. */
@@ -21,6 +22,12 @@ export interface QuantityField {
   readonly open?: true;
   /** Its sign says something: a drop, a microamp. All other quantities are never negative. */
   readonly signed?: true;
+  /** It may read 0 although that is not usual: a short, a dead supply. Else a field with a usual range refuses 0. */
+  readonly zero?: true;
+  /** A negative number means that red and black are exchanged, or that a charge is left. */
+  readonly polar?: true;
+  /** A length that people give in inches as well, a size they give by gauge. */
+  readonly gauge?: true;
 }
 
 export interface ChoiceField {
@@ -41,33 +48,13 @@ export interface TextField {
 
 export type Field = QuantityField | ChoiceField | TextField;
 
-/** What was entered, in base units; Infinity stands for OL. */
-export class Values {
-  private readonly numbers: ReadonlyMap<string, number>;
-  private readonly words: ReadonlyMap<string, string>;
-  constructor(numbers: ReadonlyMap<string, number>, words: ReadonlyMap<string, string>) {
-    this.numbers = numbers;
-    this.words = words;
-  }
-  /** The number in an optional field. */
-  maybe(id: string): number | undefined {
-    return this.numbers.get(id);
-  }
-  /** The number in a field that must be filled before a verdict is asked for. */
-  get(id: string): number {
-    const value = this.numbers.get(id);
-    if (value === undefined) throw new RangeError(`The field “${id}” was not entered.`);
-    return value;
-  }
-  word(id: string): string {
-    return this.words.get(id) ?? "";
-  }
-}
-
-/** Where a limit comes from. */
-export interface Limit {
+/** A limit or a law as it is printed, with where it comes from. */
+export interface Printed {
   readonly text: string;
   readonly source: string;
+  /** The limit's name in its table, and where it lies, base units. */
+  readonly id?: string;
+  readonly at?: number;
 }
 
 /** A number that can be right and is hardly meant, questioned at its field. */
@@ -91,10 +78,12 @@ export type Verdict = "good" | "bad" | "doubtful" | "told";
 /** What a test says: `told` where it computes and judges nothing. */
 export interface Judgement {
   readonly verdict: Verdict;
+  /** The rows of the table that spoke. */
+  readonly code: string;
   readonly sentence: string;
   /** The arithmetic, line by line. */
   readonly working: readonly string[];
-  readonly limits: readonly Limit[];
+  readonly limits: readonly Printed[];
   readonly questions?: readonly Question[];
   readonly advice?: readonly string[];
   readonly chart?: Chart;
@@ -125,6 +114,15 @@ export const FAMILIES = [
   "Batteries and supplies",
 ] as const;
 
+/** Entries at which one limit decides, and the field that is moved across it: where the boundary tests stand. */
+export interface Edge {
+  readonly with: Readonly<Record<string, string>>;
+  readonly move: string;
+  /** Between these, base units, the quantity crosses the limit once. */
+  readonly from: number;
+  readonly to: number;
+}
+
 /** One component test: how to prepare, where the probes go, what to enter, and how it is judged. */
 export interface ComponentTest {
   readonly id: string;
@@ -141,8 +139,10 @@ export interface ComponentTest {
   readonly fields: readonly Field[];
   /** Kinds of parts of a unit that it is offered for. */
   readonly types: readonly string[];
-  judge(values: Values): Judgement;
+  /** Where the boundary tests stand, by limit. */
+  readonly edges: Readonly<Record<string, Edge>>;
+  /** For these entries, by limit: what is held against it and where it lies, base units. */
+  limitsAt(values: Values): Readonly<Record<string, { readonly value: number | undefined; readonly at: number | undefined }>>;
+  /** @param said what stood in fields that hold a beep instead of ohms */
+  judge(values: Values, said?: Said): Judgement;
 }
-
-/** A fact of the trade that no standard states. */
-export const PRACTICE = "common practice, no source";

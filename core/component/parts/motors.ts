@@ -1,0 +1,396 @@
+import { PRACTICE } from "#core/standards/index.ts";
+import { all, any, decided, is, not, open, over, under, zero } from "../table/conditions.ts";
+import { AMP, choice, MEGOHM, MILLIMETRE, OHM, quantity, SECOND, VOLT } from "../table/fields.ts";
+import type { Reckoning } from "../table/reckoning.ts";
+import { fromTable } from "../table/table.ts";
+import { insulation } from "./insulation.ts";
+
+export type Terminals = { readonly common: string; readonly run: string; readonly start: string };
+type Three = Readonly<Record<"ab" | "bc" | "ca", number>>;
+
+/** Three readings this near to each other are alike: a share, or ohms of leads. Common practice, no source. */
+const ALIKE = { share: 0.05, ohms: 0.1 };
+/** The sum rule holds within this share, or these ohms of leads. Common practice, no source. */
+const SUM = { share: 0.1, ohms: 0.4 };
+
+/** How far apart the highest and the lowest of three readings lie, over what is allowed. */
+const spread = ({ ab, bc, ca }: Three): number =>
+  (Math.max(ab, bc, ca) - Math.min(ab, bc, ca)) / Math.max(ALIKE.share * Math.max(ab, bc, ca), ALIKE.ohms);
+
+/**
+ * Names the terminals of a split-winding motor from the ohms between each two: the highest is run to start, which
+ * passes both windings; of the other two the lower is the run winding, the higher the start winding.
+ */
+export function findTerminals(ohms: Three): Terminals & { readonly sum: number; readonly most: number } {
+  const { ab, bc, ca } = ohms;
+  const most = Math.max(ab, bc, ca);
+  const common = most === ab ? "c" : most === bc ? "a" : "b";
+  const toCommon = (t: string) => {
+    const pair = [t, common].sort().join("");
+    return ohms[(pair === "ac" ? "ca" : pair) as keyof Three];
+  };
+  const [run, start] = ["a", "b", "c"]
+    .filter((t) => t !== common)
+    .sort((x, y) => toCommon(x) - toCommon(y)) as [string, string];
+  return { common, run, start, sum: toCommon(run) + toCommon(start), most };
+}
+
+const three = (r: Reckoning): Three => ({ ab: r.get("ab"), bc: r.get("bc"), ca: r.get("ca") });
+const anyOpen = any(open("ab"), open("bc"), open("ca"));
+const whole = (r: Reckoning) => Object.values(three(r)).every((o) => o < Infinity);
+
+const split = fromTable({
+  id: "split-motor",
+  family: "Motors",
+  name: "Single-phase motor, windings",
+  purpose: "Common, run and start from three readings, and whether their sum is right.",
+  stored: true,
+  prepare: [
+    "Dead, proven, run capacitor discharged.",
+    "All leads off the three terminals. Cool: the overload protector must have closed.",
+  ],
+  probes: [
+    { red: "a", black: "b", dial: "Ω" },
+    { red: "b", black: "c", dial: "Ω" },
+    { red: "c", black: "a", dial: "Ω" },
+  ],
+  fields: [
+    quantity("ab", "a to b", OHM, { open: true, zero: true, usual: [0.2, 2000] }),
+    quantity("bc", "b to c", OHM, { open: true, zero: true, usual: [0.2, 2000] }),
+    quantity("ca", "c to a", OHM, { open: true, zero: true, usual: [0.2, 2000] }),
+    choice("marked", "Marked as common", [
+      ["none", "not marked"],
+      ["a", "a"],
+      ["b", "b"],
+      ["c", "c"],
+    ]),
+    quantity("earth", "Lowest to the frame", MEGOHM, { optional: true }),
+  ],
+  types: ["split-winding-motor"],
+  figures: {
+    spread: { shown: "times what is allowed", of: (r) => (whole(r) ? spread(three(r)) : undefined) },
+    sum: { shown: "Ω", of: (r) => (whole(r) ? findTerminals(three(r)).sum : undefined) },
+    most: { shown: "Ω", of: (r) => (whole(r) ? findTerminals(three(r)).most : undefined) },
+    off: { shown: "Ω", of: (r) => (whole(r) ? Math.abs(r.get("sum") - r.get("most")) : undefined) },
+  },
+  findings: {
+    common: (r) => findTerminals(three(r)).common,
+    run: (r) => findTerminals(three(r)).run,
+    start: (r) => findTerminals(three(r)).start,
+  },
+  working: ["the two lower together {sum}, the highest {most}, {off} apart"],
+  limits: {
+    earth: { of: "earth", at: 1e6, text: "{at} or more to the frame", source: PRACTICE },
+    alike: {
+      of: "spread",
+      at: 1,
+      text: "three readings within 5 % (or 0.1 Ω) of each other are a three-phase motor's",
+      source: PRACTICE,
+    },
+    sum: {
+      of: "off",
+      at: (r) => (whole(r) ? Math.max(SUM.share * r.get("most"), SUM.ohms) : undefined),
+      text: "common–run lowest, common–start higher, run–start their sum within {at}",
+      source: PRACTICE,
+    },
+  },
+  rows: [
+    { code: "earth", verdict: "bad", when: under("earth"), says: "A winding leaks to the frame: {earth}." },
+    {
+      code: "open",
+      verdict: "bad",
+      when: anyOpen,
+      says: "One pair is open: a winding or its overload protector. Let it cool and read again.",
+    },
+    {
+      code: "short",
+      verdict: "bad",
+      when: any(zero("ab"), zero("bc"), zero("ca")),
+      says: "0 Ω between two terminals: a winding is shorted, or the probes touch one terminal.",
+    },
+    {
+      code: "three-phase",
+      verdict: "told",
+      when: not(over("alike")),
+      says: "Three equal readings: a three-phase motor, driven by an inverter. It has no common and no start winding.",
+    },
+    {
+      code: "sum",
+      verdict: "bad",
+      when: over("sum"),
+      says: "The two lower readings make {sum}, the highest is {most}: they should be equal.",
+    },
+    {
+      code: "marked",
+      verdict: "doubtful",
+      when: all(is("marked", "a", "b", "c"), decided([], (r) => r.word("marked") !== r.word("common"))),
+      says: "The windings say that {common} is common, and {marked} is marked: a label or a lead is wrong.",
+    },
+    {
+      code: "good",
+      verdict: "good",
+      says: "Common is {common}, run {run}, start {start}; the sum is right.",
+    },
+  ],
+  edges: {
+    earth: { with: { ab: "6.7", bc: "2.1", ca: "4.6" }, move: "earth", from: 1e5, to: 1e7 },
+    alike: { with: { ab: "10", bc: "10" }, move: "ca", from: 10, to: 12 },
+    sum: { with: { bc: "20", ca: "46" }, move: "ab", from: 66, to: 90 },
+  },
+});
+
+const phases = (r: Reckoning) => [r.get("uv"), r.get("vw"), r.get("wu")];
+const openPhases = (r: Reckoning) => phases(r).filter((o) => o === Infinity).length;
+
+const threePhase = fromTable({
+  id: "three-phase-motor",
+  family: "Motors",
+  name: "Three-phase motor, balance",
+  purpose: "Three windings alike, and none to the frame.",
+  stored: true,
+  prepare: [
+    "Dead, proven, link capacitor discharged and measured.",
+    "Motor plug off: the bridge would read too.",
+  ],
+  probes: [
+    { red: "U", black: "V", dial: "Ω" },
+    { red: "V", black: "W", dial: "Ω" },
+    { red: "W", black: "U", dial: "Ω" },
+    { red: "each", black: "frame", dial: "MΩ" },
+  ],
+  fields: [
+    quantity("uv", "U to V", OHM, { open: true, zero: true, usual: [0.05, 500] }),
+    quantity("vw", "V to W", OHM, { open: true, zero: true, usual: [0.05, 500] }),
+    quantity("wu", "W to U", OHM, { open: true, zero: true, usual: [0.05, 500] }),
+    quantity("earth", "Lowest to the frame", MEGOHM, { optional: true }),
+  ],
+  types: ["three-phase-motor"],
+  figures: {
+    mean: { shown: "Ω", of: (r) => (openPhases(r) > 0 ? undefined : phases(r).reduce((s, o) => s + o, 0) / 3) },
+    worst: {
+      shown: "share",
+      of: (r) => {
+        const mean = r.maybe("mean");
+        return mean === undefined || mean === 0 ? undefined : Math.max(...phases(r).map((o) => Math.abs(o / mean - 1)));
+      },
+    },
+  },
+  working: ["mean {mean}, farthest {worst} away"],
+  limits: {
+    earth: { of: "earth", at: 1e6, text: "{at} or more to the frame", source: PRACTICE },
+    balance: { of: "worst", at: 0.05, text: "alike within {at} of their mean", source: PRACTICE },
+  },
+  rows: [
+    { code: "earth", verdict: "bad", when: under("earth"), says: "A winding leaks to the frame: {earth}." },
+    { code: "all-open", verdict: "bad", when: decided([], (r) => openPhases(r) === 3), says: "All open." },
+    {
+      code: "one-open",
+      verdict: "bad",
+      when: decided([], (r) => openPhases(r) === 2),
+      says: "One winding is open: two of the three pairs pass through it.",
+    },
+    {
+      code: "cannot-be",
+      verdict: "doubtful",
+      when: decided([], (r) => openPhases(r) === 1),
+      says: "One pair only is open: in a star or a delta that cannot be. Read it again.",
+    },
+    {
+      code: "short",
+      verdict: "bad",
+      when: any(zero("uv"), zero("vw"), zero("wu")),
+      says: "0 Ω between two phases: shorted, or the probes touch one terminal.",
+    },
+    { code: "balanced", verdict: "good", when: not(over("balance")), says: "Balanced." },
+    {
+      code: "unbalanced",
+      verdict: "bad",
+      says: "Out of balance: shorted turns in the winding that reads low, or a bad joint in the one that reads high.",
+    },
+  ],
+  edges: {
+    earth: { with: { uv: "2.1", vw: "2.1", wu: "2.1" }, move: "earth", from: 1e5, to: 1e7 },
+    balance: { with: { uv: "2", vw: "2" }, move: "wu", from: 2, to: 3 },
+  },
+});
+
+const dcFeed = fromTable({
+  id: "dc-motor",
+  family: "Motors",
+  name: "DC motor, fed directly",
+  purpose: "Whether a motor runs from a fused battery, both ways.",
+  prepare: [
+    "Both leads off the board. Mechanics free, or uncoupled: nothing may be hurt when it turns.",
+    "A battery of its volts, fused at its rated current.",
+  ],
+  probes: [{ red: "one lead", black: "the other", dial: "V DC, then A" }],
+  fields: [
+    choice("runs", "Fed, it", [
+      ["yes", "runs, and the other way when reversed"],
+      ["slow", "turns slowly, or only when pushed"],
+      ["hums", "hums or jerks and does not turn"],
+      ["no", "does nothing"],
+    ]),
+    quantity("ohms", "Ohms while turned slowly by hand", OHM, {
+      open: true,
+      optional: true,
+      zero: true,
+      usual: [0.1, 200],
+    }),
+    quantity("volts", "Volts at it while it is fed", VOLT, { optional: true }),
+    quantity("supply", "Battery at rest", VOLT, { optional: true }),
+    quantity("amps", "It draws", AMP, { optional: true, usual: [0.01, 100] }),
+    quantity("rated", "Rated current", AMP, { optional: true, usual: [0.01, 100] }),
+  ],
+  types: ["dc-motor"],
+  figures: {
+    keeps: {
+      shown: "share",
+      of: (r) => {
+        const [volts, supply] = [r.maybe("volts"), r.maybe("supply")];
+        return volts === undefined || supply === undefined || supply === 0 ? undefined : volts / supply;
+      },
+    },
+    load: {
+      shown: "share",
+      of: (r) => {
+        const [amps, rated] = [r.maybe("amps"), r.maybe("rated")];
+        return amps === undefined || rated === undefined ? undefined : amps / rated;
+      },
+    },
+  },
+  working: ["{volts} / {supply} = {keeps}", "{amps} / {rated} = {load}"],
+  limits: {
+    sags: { of: "keeps", at: 0.85, text: "the supply keeps {at} of its volts", source: PRACTICE },
+    much: { of: "load", at: 1.5, text: "it binds or is shorted above {at} of its current", source: PRACTICE },
+    idle: { of: "load", at: 0.5, text: "turning slowly at less than {at} of it is its brushes", source: PRACTICE },
+  },
+  rows: [
+    {
+      code: "heavy",
+      verdict: "doubtful",
+      when: all(is("runs", "yes"), over("much")),
+      says: "It runs and draws {load} of its current: what it drives binds, or its bearings do. Uncouple it and clamp again.",
+    },
+    {
+      code: "good",
+      verdict: "good",
+      when: is("runs", "yes"),
+      says: "The motor is good: look at what should feed it.",
+    },
+    {
+      code: "sags",
+      verdict: "doubtful",
+      when: under("sags"),
+      says: "The battery sags: the feed is too weak, or the motor is stalled or shorted. Clamp its current.",
+    },
+    {
+      code: "binds",
+      verdict: "bad",
+      when: all(is("runs", "slow", "hums"), over("much")),
+      says: "It draws {load} of its current: it binds, or its armature is shorted. Uncouple it: if it then runs, what it drives is jammed.",
+    },
+    {
+      code: "brushes",
+      verdict: "bad",
+      when: all(is("runs", "slow"), under("idle")),
+      says: "It turns slowly and draws little: worn brushes or a dirty commutator.",
+    },
+    {
+      code: "slow",
+      verdict: "bad",
+      when: is("runs", "slow"),
+      says: "Worn brushes, a dirty commutator, or it binds: its current tells which.",
+    },
+    {
+      code: "hums",
+      verdict: "bad",
+      when: is("runs", "hums"),
+      says: "It hums and does not turn: jammed, or one bar of its commutator. Turn it by hand and feed it again.",
+    },
+    {
+      code: "open",
+      verdict: "bad",
+      when: open("ohms"),
+      says: "Open: brushes worn down, or a winding.",
+    },
+    {
+      code: "dead",
+      verdict: "bad",
+      says: "It does not run from its own volts: jammed, or its brushes do not touch.",
+    },
+  ],
+  edges: {
+    sags: { with: { runs: "no", supply: "12" }, move: "volts", from: 8, to: 12 },
+    much: { with: { runs: "yes", rated: "2" }, move: "amps", from: 2, to: 5 },
+    idle: { with: { runs: "slow", rated: "2" }, move: "amps", from: 0.5, to: 1.9 },
+  },
+});
+
+const mechanics = fromTable({
+  id: "drive-by-hand",
+  family: "Motors",
+  name: "Gearbox, flap or valve, by hand and travel",
+  purpose: "What no meter shows: whether what a motor drives moves freely, all the way, and holds.",
+  prepare: [
+    "Dead and locked; springs relaxed, doors and arms propped: what is let go can fall.",
+    "Release the motor or take it off its coupling, and move the drive by hand through its whole travel.",
+  ],
+  probes: [],
+  fields: [
+    choice("feel", "By hand it moves", [
+      ["free", "freely and evenly"],
+      ["stiff", "stiffly, or with a heavy place"],
+      ["stuck", "not at all"],
+      ["loose", "but the motor's shaft does not follow"],
+    ]),
+    choice("sound", "It sounds", [
+      ["quiet", "quiet"],
+      ["grinds", "grinding or clicking"],
+    ]),
+    quantity("travel", "Travel found", MILLIMETRE, { optional: true, usual: [0, 5], gauge: true }),
+    quantity("should", "Travel it should have", MILLIMETRE, { optional: true, usual: [0.001, 5], gauge: true }),
+    quantity("seconds", "Driven, it takes", SECOND, { optional: true, usual: [0.1, 600] }),
+    quantity("normal", "It should take", SECOND, { optional: true, usual: [0.1, 600] }),
+  ],
+  types: ["dc-motor", "gas-valve", "solenoid"],
+  figures: {
+    reach: { shown: "share", of: (r) => ratio(r, "travel", "should") },
+    slow: { shown: "share", of: (r) => ratio(r, "seconds", "normal") },
+  },
+  working: ["{travel} / {should} = {reach}", "{seconds} / {normal} = {slow}"],
+  limits: {
+    reach: { of: "reach", at: 0.95, text: "it reaches {at} of its travel", source: PRACTICE },
+    slow: { of: "slow", at: 1.25, text: "it takes at most {at} of its time", source: PRACTICE },
+  },
+  rows: [
+    {
+      code: "stuck",
+      verdict: "bad",
+      when: is("feel", "stuck"),
+      says: "Jammed: find what blocks it (dirt, ice, a bent rod, a seized bearing) before the motor is blamed.",
+    },
+    {
+      code: "loose",
+      verdict: "bad",
+      when: is("feel", "loose"),
+      says: "A coupling, a key or a gear slips: the motor may turn and nothing moves.",
+    },
+    { code: "grinds", verdict: "bad", when: is("sound", "grinds"), says: "Worn or broken teeth, or a dry bearing." },
+    { code: "short", verdict: "bad", when: under("reach"), says: "It stops short: {travel} of {should}. Look at its ends and its limits." },
+    { code: "stiff", verdict: "doubtful", when: is("feel", "stiff"), says: "Stiff: clean and grease it as the maker says, and feel again." },
+    { code: "slow", verdict: "doubtful", when: over("slow"), says: "It takes {slow} of its time: low volts at the motor, or it binds." },
+    { code: "free", verdict: "good", says: "It moves as it should: what drives it is next." },
+  ],
+  edges: {
+    reach: { with: { feel: "free", sound: "quiet", should: "100" }, move: "travel", from: 0.05, to: 0.1 },
+    slow: { with: { feel: "free", sound: "quiet", normal: "10" }, move: "seconds", from: 8, to: 20 },
+  },
+});
+
+function ratio(r: Reckoning, a: string, b: string): number | undefined {
+  const [x, y] = [r.maybe(a), r.maybe(b)];
+  return x === undefined || y === undefined || y === 0 ? undefined : x / y;
+}
+
+export const MOTOR_TESTS = [split, threePhase, dcFeed, insulation, mechanics] as const;

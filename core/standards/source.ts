@@ -1,0 +1,2 @@
+/** A fact of the trade that no standard states. */
+export const PRACTICE = "common practice, no source";
