@@ -53,10 +53,7 @@ export default function TestPage({ loaderData: { job }, params }: Route.Componen
   const test = componentTest(params.test)!;
   const [entries, setEntries] = useState<Entries>({});
   const read = useMemo(() => readEntries(test, entries), [test, entries]);
-  const judgement: Judgement | undefined = useMemo(
-    () => judgeEntries(test, read),
-    [test, read],
-  );
+  const judgement: Judgement | undefined = useMemo(() => judgeEntries(test, read), [test, read]);
   const query = job ? `?job=${job.id}` : "";
   return (
     <main className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 p-4 md:p-6 lg:grid-cols-2">

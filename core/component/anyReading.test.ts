@@ -1,6 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { COMPONENT_TESTS, FAMILIES, judgeEntries, readEntries, testsFor, type ComponentTest, type Field } from "./index.ts";
+import {
+  COMPONENT_TESTS,
+  FAMILIES,
+  judgeEntries,
+  readEntries,
+  testsFor,
+  type ComponentTest,
+  type Field,
+} from "./index.ts";
 import { CATALOGUE } from "../unit/index.ts";
 
 /** Texts that a hand may leave in a field: in range, out of range, nothing, OL, and the plain wrong. */
@@ -26,7 +34,21 @@ function typedIn(field: Field): fc.Arbitrary<string> {
       arbitrary: fc.double({ min: 0, max: 1, noNaN: true }).map((t) => size(low + t * (high - low))),
     },
     { weight: 2, arbitrary: fc.constantFrom("0", size(low / 3), size(high * 3), size(high * 1e4)) },
-    { weight: 2, arbitrary: fc.constantFrom("OL", "", "4k7", "1.5 V", "-3", "abc", "beep", "no beep", "0.16 in", "14 AWG") },
+    {
+      weight: 2,
+      arbitrary: fc.constantFrom(
+        "OL",
+        "",
+        "4k7",
+        "1.5 V",
+        "-3",
+        "abc",
+        "beep",
+        "no beep",
+        "0.16 in",
+        "14 AWG",
+      ),
+    },
   );
 }
 

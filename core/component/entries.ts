@@ -65,7 +65,10 @@ export function readEntries(test: Pick<ComponentTest, "fields">, entries: Entrie
  * What a test says of a form; undefined while something is missing. A beep is a range of ohms: the test is judged at both
  * ends of each, and where they disagree the ohms are asked for.
  */
-export function judgeEntries(test: ComponentTest, { values, ranges, said }: ReadEntries): Judgement | undefined {
+export function judgeEntries(
+  test: ComponentTest,
+  { values, ranges, said }: ReadEntries,
+): Judgement | undefined {
   if (!values) return undefined;
   const turned = test.fields.find((f) => f.kind === "quantity" && f.polar && (values.maybe(f.id) ?? 0) < 0);
   if (turned)
@@ -94,7 +97,7 @@ function corners(ranges: ReadonlyMap<string, readonly [number, number]>): Map<st
       all.flatMap((corner) =>
         (high === Infinity ? [high, low] : [low, high]).map((end) => new Map([...corner, [field, end]])),
       ),
-    [new Map()],
+    [new Map<string, number>()],
   );
 }
 
@@ -150,7 +153,8 @@ function readNumber(field: QuantityField, typed: string): NumberRead {
   if (value === 0 && field.usual && field.usual[0] > 0 && !field.zero)
     return { problem: `${field.label} cannot be 0.` };
   if (value === 0 && field.zero) return { value };
-  if (value < 0 && polar) return { value, question: `${typed}: red and black are exchanged, or a charge is left.` };
+  if (value < 0 && polar)
+    return { value, question: `${typed}: red and black are exchanged, or a charge is left.` };
   const question = unusual(field, value, typed);
   return question ? { value, question } : { value };
 }

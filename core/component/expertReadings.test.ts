@@ -172,9 +172,24 @@ const READINGS: readonly (readonly [id: string, entries: Entries, verdict: Verdi
     /one of the two/,
   ],
   // 46 Ω of a stop loop with its two 23 Ω resistors.
-  ["microswitch", { loop: "loop", rest: "open", atRest: "OL", worked: "46" }, "doubtful", /what should this loop read/],
-  ["microswitch", { loop: "loop", series: "46", rest: "open", atRest: "OL", worked: "46" }, "good", /changes/],
-  ["microswitch", { loop: "loop", series: "46", rest: "open", atRest: "OL", worked: "0.3" }, "bad", /bridged/],
+  [
+    "microswitch",
+    { loop: "loop", rest: "open", atRest: "OL", worked: "46" },
+    "doubtful",
+    /what should this loop read/,
+  ],
+  [
+    "microswitch",
+    { loop: "loop", series: "46", rest: "open", atRest: "OL", worked: "46" },
+    "good",
+    /changes/,
+  ],
+  [
+    "microswitch",
+    { loop: "loop", series: "46", rest: "open", atRest: "OL", worked: "0.3" },
+    "bad",
+    /bridged/,
+  ],
   ["microswitch", { loop: "loop", series: "46", rest: "open", atRest: "OL", worked: "60" }, "bad", /burnt/],
   ["microswitch", { loop: "bare", rest: "open", atRest: "OL", worked: "46" }, "bad", /burnt/],
   // 50 mV at 0.1 A are 0.5 Ω: too little current to judge, and no good contact.
@@ -186,7 +201,12 @@ const READINGS: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ["limit-chain", { points: "A B C D E", read: "C 23.8" }, "doubtful", /volts at the feed/],
   ["limit-chain", { points: "A B C D E", feed: "24", read: "C 31" }, "doubtful", /more than the feed/],
   // A pin pair typed with a prefix: 1.2 MΩ is no coil and no contact.
-  ["relay-pinout", { pins: "1 2 3 4 5", readings: "1-2 270, 3-4 beep, 1-5 1.2M" }, "told", /Coil 1–2 \(270 Ω\)/],
+  [
+    "relay-pinout",
+    { pins: "1 2 3 4 5", readings: "1-2 270, 3-4 beep, 1-5 1.2M" },
+    "told",
+    /Coil 1–2 \(270 Ω\)/,
+  ],
   ["relay-pinout", { pins: "1 2 3", readings: "1-2 blue" }, "doubtful", /not ohms/],
   // A rail that never shows its dip on the display.
   ["supply-sag", { nominal: "12", rest: "12.1", worked: "11.9", lowest: "8.1" }, "bad", /dips to 8\.10 V/],

@@ -1,5 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
-import { COMPONENT_TESTS, componentTest, judgeEntries, readEntries, type Entries, type Verdict } from "./index.ts";
+import {
+  COMPONENT_TESTS,
+  componentTest,
+  judgeEntries,
+  readEntries,
+  type Entries,
+  type Verdict,
+} from "./index.ts";
 
 /** Runs a test as its form does. */
 function judge(id: string, entries: Entries) {
@@ -63,14 +70,44 @@ const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ["thermal-fuse", { kind: "fuse", ohms: "OL" }, "bad", /too much heat/],
   ["thermal-fuse", { kind: "button", ohms: "0.2" }, "good", /Closed/],
   // 13 A on 10 A is 1.3 times: it must hold for an hour only up to 1.13, and within the hour it may not trip (IEC 60898-1)
-  ["breaker-curve", { amps: "10", curve: "C", load: "13", seconds: "600", did: "tripped" }, "bad", /must hold/],
-  ["breaker-curve", { amps: "10", curve: "C", load: "13", seconds: "4000", did: "tripped" }, "doubtful", /either/],
+  [
+    "breaker-curve",
+    { amps: "10", curve: "C", load: "13", seconds: "600", did: "tripped" },
+    "bad",
+    /must hold/,
+  ],
+  [
+    "breaker-curve",
+    { amps: "10", curve: "C", load: "13", seconds: "4000", did: "tripped" },
+    "doubtful",
+    /either/,
+  ],
   // 30 A on 10 A: 2.55 times and more opens within 60 s
-  ["breaker-curve", { amps: "10", curve: "C", load: "30", seconds: "70", did: "held" }, "bad", /does not protect/],
-  ["breaker-curve", { amps: "10", curve: "C", load: "30", seconds: "20", did: "tripped" }, "good", /as its curve asks/],
+  [
+    "breaker-curve",
+    { amps: "10", curve: "C", load: "30", seconds: "70", did: "held" },
+    "bad",
+    /does not protect/,
+  ],
+  [
+    "breaker-curve",
+    { amps: "10", curve: "C", load: "30", seconds: "20", did: "tripped" },
+    "good",
+    /as its curve asks/,
+  ],
   ["breaker-curve", { amps: "10", curve: "C", load: "30", seconds: "20", did: "held" }, "doubtful", /either/],
-  ["breaker-curve", { amps: "10", curve: "C", load: "120", seconds: "0.05", did: "tripped" }, "good", /as its curve asks/],
-  ["breaker-curve", { amps: "80", curve: "C", load: "120", seconds: "7300", did: "held" }, "bad", /does not protect/],
+  [
+    "breaker-curve",
+    { amps: "10", curve: "C", load: "120", seconds: "0.05", did: "tripped" },
+    "good",
+    /as its curve asks/,
+  ],
+  [
+    "breaker-curve",
+    { amps: "80", curve: "C", load: "120", seconds: "7300", did: "held" },
+    "bad",
+    /does not protect/,
+  ],
   // 30 mA: between 15 and 30 mA, within 0.3 s and 0.04 s at five times (IEC 61008-1)
   ["residual-device", { rated: "30", type: "A", trip: "22", once: "180", five: "25" }, "good", /must/],
   ["residual-device", { rated: "30", type: "A", trip: "12" }, "doubtful", /leak on the circuit/],
@@ -79,7 +116,12 @@ const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   // Pulsating DC up to 1.4 times: 42 mA; a type AC does not see it
   ["residual-device", { rated: "30", type: "A", wave: "pulsating", trip: "40" }, "good", /must/],
   ["residual-device", { rated: "30", type: "AC", wave: "pulsating", trip: "OL" }, "told", /sine only/],
-  ["relay-module", { table: "11-14 NO OL 0.1; 11-12 NC 0.1 OL", click: "yes" }, "good", /makes 11-14; breaks 11-12/],
+  [
+    "relay-module",
+    { table: "11-14 NO OL 0.1; 11-12 NC 0.1 OL", click: "yes" },
+    "good",
+    /makes 11-14; breaks 11-12/,
+  ],
   ["relay-module", { table: "11-14 NO OL OL; 21-24 NO OL beep", click: "yes" }, "bad", /11-14 stays open/],
   ["relay-module", { table: "11-14 NO OL OL", click: "no" }, "bad", /does not click/],
   ["relay-module", { table: "11-14 NO 0.1 OL", click: "yes" }, "bad", /breaks where it should make/],
@@ -326,7 +368,7 @@ describe("what is odd is questioned at its field, what cannot be is refused", ()
   };
   test.each([
     ["heater", { reads: "-3" }, "reads", /negative ohms/],
-        ["run-capacitor", { reads: "thirty" }, "reads", /not a number/],
+    ["run-capacitor", { reads: "thirty" }, "reads", /not a number/],
     ["run-capacitor", { reads: "35 V" }, "reads", /does not belong in a field of µF/],
     ["relay-coil", { volts: "OL" }, "volts", undefined],
   ] as const)("%s %j", (id, entries, field, says) => {
@@ -359,7 +401,10 @@ describe("what is odd is questioned at its field, what cannot be is refused", ()
       verdict: "doubtful",
       code: "beep",
     });
-    expect(judge("varistor", { looks: "whole", ohms: "beep" })).toMatchObject({ verdict: "bad", code: "leaks" });
+    expect(judge("varistor", { looks: "whole", ohms: "beep" })).toMatchObject({
+      verdict: "bad",
+      code: "leaks",
+    });
     expect(judge("varistor", { looks: "whole", ohms: "beep" }).sentence).toMatch(/^a beep: it leaks/);
     expect(judge("heater", { volts: "230", watts: "2000", reads: "no beep" }).verdict).toBe("doubtful");
     expect(judge("heater", { volts: "230", watts: "150", reads: "beep" }).verdict).toBe("bad");
@@ -379,7 +424,9 @@ describe("what is odd is questioned at its field, what cannot be is refused", ()
   });
 
   test("nothing is read as nothing: 0 Ω of a winding, 0 V of a battery and of a sensor's supply", () => {
-    expect(judge("split-motor", { ab: "0", bc: "2.1", ca: "4.6" }).sentence).toMatch(/0 Ω between two terminals/);
+    expect(judge("split-motor", { ab: "0", bc: "2.1", ca: "4.6" }).sentence).toMatch(
+      /0 Ω between two terminals/,
+    );
     expect(judge("three-phase-motor", { uv: "0", vw: "2.1", wu: "2.1" }).verdict).toBe("bad");
     expect(judge("battery", { rest: "0" }).sentence).toMatch(/deeply flat/);
     expect(judge("hall", { supply: "0", high: "0", low: "0" }).sentence).toMatch(/no supply/);

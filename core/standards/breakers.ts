@@ -13,7 +13,8 @@ export const conventionalSeconds = (ratedAmps: number): number => (ratedAmps <= 
 
 /** At 2.55 times its rating it trips after a second or more, and within 60 s up to 32 A, 120 s above. */
 export const OVERLOAD = 2.55;
-export const overloadSeconds = (ratedAmps: number) => ({ least: 1, most: ratedAmps <= 32 ? 60 : 120 }) as const;
+export const overloadSeconds = (ratedAmps: number) =>
+  ({ least: 1, most: ratedAmps <= 32 ? 60 : 120 }) as const;
 
 export type Holding = "holds" | "may open" | "opens";
 
@@ -29,6 +30,7 @@ export function breakerHolds(curve: BreakerCurve, ratedAmps: number, amps: numbe
   const overload = overloadSeconds(ratedAmps);
   if (multiple >= OVERLOAD)
     return seconds >= overload.most ? "opens" : seconds >= overload.least ? "may open" : "holds";
-  if (multiple >= CONVENTIONAL[1]) return seconds >= hour ? "opens" : seconds >= overload.most ? "may open" : "holds";
+  if (multiple >= CONVENTIONAL[1])
+    return seconds >= hour ? "opens" : seconds >= overload.most ? "may open" : "holds";
   return seconds >= hour ? "may open" : "holds";
 }

@@ -35,8 +35,14 @@ const SHEETS: Readonly<Record<FuseSheet, Sheet>> = {
     source: IEC("1"),
     carries: 1.5,
     rows: [
-      { upTo: 4, gates: [gate(2.1, 1, 1800), gate(2.75, 0.01, 2), gate(4, 0.003, 0.3), gate(10, 0.001, 0.02)] },
-      { upTo: 10, gates: [gate(2.1, 1, 1800), gate(2.75, 0.01, 3), gate(4, 0.003, 0.3), gate(10, 0.001, 0.02)] },
+      {
+        upTo: 4,
+        gates: [gate(2.1, 1, 1800), gate(2.75, 0.01, 2), gate(4, 0.003, 0.3), gate(10, 0.001, 0.02)],
+      },
+      {
+        upTo: 10,
+        gates: [gate(2.1, 1, 1800), gate(2.75, 0.01, 3), gate(4, 0.003, 0.3), gate(10, 0.001, 0.02)],
+      },
     ],
   },
   "2": {
@@ -44,8 +50,14 @@ const SHEETS: Readonly<Record<FuseSheet, Sheet>> = {
     source: IEC("2"),
     carries: 1.5,
     rows: [
-      { upTo: 0.1, gates: [gate(2.1, 1, 1800), gate(2.75, 0.01, 0.5), gate(4, 0.003, 0.1), gate(10, 0.001, 0.02)] },
-      { upTo: 10, gates: [gate(2.1, 1, 1800), gate(2.75, 0.05, 2), gate(4, 0.01, 0.3), gate(10, 0.001, 0.02)] },
+      {
+        upTo: 0.1,
+        gates: [gate(2.1, 1, 1800), gate(2.75, 0.01, 0.5), gate(4, 0.003, 0.1), gate(10, 0.001, 0.02)],
+      },
+      {
+        upTo: 10,
+        gates: [gate(2.1, 1, 1800), gate(2.75, 0.05, 2), gate(4, 0.01, 0.3), gate(10, 0.001, 0.02)],
+      },
     ],
   },
   "3": {
@@ -62,7 +74,10 @@ const SHEETS: Readonly<Record<FuseSheet, Sheet>> = {
     source: IEC("5"),
     carries: 1.5,
     rows: [
-      { upTo: 3.15, gates: [gate(2.1, 5, 1800), gate(2.75, 0.75, 80), gate(4, 0.095, 5), gate(10, 0.01, 0.15)] },
+      {
+        upTo: 3.15,
+        gates: [gate(2.1, 5, 1800), gate(2.75, 0.75, 80), gate(4, 0.095, 5), gate(10, 0.01, 0.15)],
+      },
       { upTo: 10, gates: [gate(2.1, 5, 1800), gate(2.75, 0.75, 80), gate(4, 0.15, 5), gate(10, 0.01, 0.15)] },
     ],
   },

@@ -1,7 +1,11 @@
 /** What a rule asks of an appliance's insulation, Ω, as it is read. From memory; local rules and the maker's go first. */
 export const INSULATION_RULES = {
   class1: { ohms: 1e6, name: "with a protective earth", source: "IEC 62638, from memory" },
-  heating: { ohms: 0.3e6, name: "with a protective earth, heating elements", source: "IEC 62638, from memory" },
+  heating: {
+    ohms: 0.3e6,
+    name: "with a protective earth, heating elements",
+    source: "IEC 62638, from memory",
+  },
   class2: { ohms: 2e6, name: "doubly insulated", source: "IEC 62638, from memory" },
 } as const;
 export type InsulationRule = keyof typeof INSULATION_RULES;

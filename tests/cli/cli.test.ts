@@ -448,9 +448,10 @@ describe("the documented format", () => {
       });
   });
 
-  test("docs/parts.md is the catalogue", async () => {
-    const { partsPage } = await import("../../bin/partsPage.ts");
-    expect(readFileSync("docs/parts.md", "utf8")).toBe(partsPage());
+  test("the pages that are written from the code are what the code writes", async () => {
+    const { PAGES } = await import("../../bin/schema.ts");
+    expect(Object.keys(PAGES)).toEqual(["docs/parts.md", "docs/component-tests.md"]);
+    for (const [path, page] of Object.entries(PAGES)) expect(readFileSync(path, "utf8")).toBe(page());
   });
 
   test("the example in docs/model-format.md reads, lints clean of errors and predicts what the page says", async () => {

@@ -46,7 +46,11 @@ type Read = (diode: BridgeDiode) => { readonly forward: number; readonly reverse
  * Names the failed devices of a bridge from its forward and reverse readings on the diode range, one of each per diode.
  * @param read forward: red on the anode; reverse: red on the cathode. V, Infinity for OL
  */
-export function judgeBridge(diodes: readonly BridgeDiode[], read: Read, bounds: Bounds = BOUNDS): BridgeFault[] {
+export function judgeBridge(
+  diodes: readonly BridgeDiode[],
+  read: Read,
+  bounds: Bounds = BOUNDS,
+): BridgeFault[] {
   const forwards = diodes.map((d) => read(d).forward).filter((f) => cellState(f, bounds) === "forward");
   const middle = [...forwards].sort((a, b) => a - b)[forwards.length >> 1];
   return diodes.flatMap((d): BridgeFault[] => {
@@ -89,12 +93,22 @@ const boundsIn = (r: Reckoning): Bounds => ({
   alike: r.limit("alike")!,
 });
 
-function bridgeTest(id: string, name: string, diodes: readonly BridgeDiode[], types: readonly string[]): ComponentTest {
+function bridgeTest(
+  id: string,
+  name: string,
+  diodes: readonly BridgeDiode[],
+  types: readonly string[],
+): ComponentTest {
   const faultsIn = (r: Reckoning) => judgeBridge(diodes, readIn(r), boundsIn(r));
   const when = (holds: (faults: readonly BridgeFault[]) => boolean) =>
     decided(ALL_BOUNDS, (r) => holds(faultsIn(r)));
   const [first] = diodes;
-  const healthy = Object.fromEntries(diodes.flatMap((d) => [[cell(d, "f"), "0.45"], [cell(d, "r"), "OL"]]));
+  const healthy = Object.fromEntries(
+    diodes.flatMap((d) => [
+      [cell(d, "f"), "0.45"],
+      [cell(d, "r"), "OL"],
+    ]),
+  );
   const forward = cell(first!, "f");
   const reverse = cell(first!, "r");
   return fromTable({
@@ -109,7 +123,12 @@ function bridgeTest(id: string, name: string, diodes: readonly BridgeDiode[], ty
     ],
     // One probe is parked on a rail while the other walks the inputs; then the two change over.
     probes: [diodes.slice(0, diodes.length / 2), diodes.slice(diodes.length / 2)].flatMap((rail) => [
-      ...rail.map((d) => ({ red: d.anode, black: d.cathode, dial: "diode", note: "should read about 0.4 V" })),
+      ...rail.map((d) => ({
+        red: d.anode,
+        black: d.cathode,
+        dial: "diode",
+        note: "should read about 0.4 V",
+      })),
       ...rail.map((d) => ({ red: d.cathode, black: d.anode, dial: "diode", note: "should read OL" })),
     ]),
     fields: [
@@ -142,10 +161,17 @@ function bridgeTest(id: string, name: string, diodes: readonly BridgeDiode[], ty
           .map((f) => `${f.diode} ${FAULT_WORDS[f.fault]}`)
           .join("; "),
     },
-    working: diodes.map((d) => `${d.anode} → ${d.cathode}: forward {${cell(d, "f")}}, reverse {${cell(d, "r")}}`),
+    working: diodes.map(
+      (d) => `${d.anode} → ${d.cathode}: forward {${cell(d, "f")}}, reverse {${cell(d, "r")}}`,
+    ),
     limits: {
       short: { of: forward, at: BOUNDS.short, text: "shorted below {at}", source: PRACTICE },
-      low: { of: forward, at: BOUNDS.low, text: "forward from {at} (about 0.4 V in a power bridge)", source: PRACTICE },
+      low: {
+        of: forward,
+        at: BOUNDS.low,
+        text: "forward from {at} (about 0.4 V in a power bridge)",
+        source: PRACTICE,
+      },
       high: { of: forward, at: BOUNDS.high, text: "forward up to {at}", source: PRACTICE },
       blocks: { of: reverse, at: BOUNDS.blocks, text: "blocks above {at}", source: PRACTICE },
       alike: { of: "farthest", at: BOUNDS.alike, text: "legs alike within {at}", source: PRACTICE },
@@ -182,8 +208,18 @@ function bridgeTest(id: string, name: string, diodes: readonly BridgeDiode[], ty
     ],
     edges: {
       short: { with: { ...healthy, where: "out" }, move: forward, from: 0.05, to: 0.2 },
-      low: { with: { ...withAll(healthy, diodes, "0.31"), where: "out" }, move: forward, from: 0.26, to: 0.33 },
-      high: { with: { ...withAll(healthy, diodes, "0.79"), where: "out" }, move: forward, from: 0.78, to: 0.84 },
+      low: {
+        with: { ...withAll(healthy, diodes, "0.31"), where: "out" },
+        move: forward,
+        from: 0.26,
+        to: 0.33,
+      },
+      high: {
+        with: { ...withAll(healthy, diodes, "0.79"), where: "out" },
+        move: forward,
+        from: 0.78,
+        to: 0.84,
+      },
       blocks: { with: { ...healthy, where: "out" }, move: reverse, from: 1, to: 3 },
       alike: { with: { ...healthy, where: "out" }, move: forward, from: 0.46, to: 0.6 },
     },
@@ -196,6 +232,9 @@ function withAll(entries: Readonly<Record<string, string>>, diodes: readonly Bri
 }
 
 export const BRIDGE_TESTS = [
-  bridgeTest("three-phase-bridge", "Three-phase bridge, six diodes", SIX, ["six-diode-bridge", "inverter-bridge"]),
+  bridgeTest("three-phase-bridge", "Three-phase bridge, six diodes", SIX, [
+    "six-diode-bridge",
+    "inverter-bridge",
+  ]),
   bridgeTest("rectifier-bridge", "Rectifier bridge, four diodes", FOUR, ["bridge", "rectifier"]),
 ] as const;

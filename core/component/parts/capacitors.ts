@@ -1,9 +1,10 @@
 import { PRACTICE } from "#core/standards/index.ts";
 import { all, any, given, is, missing, not, open, over, under } from "../table/conditions.ts";
-import { AMP, CELSIUS, choice, faradsRead, HERTZ, MICROFARAD, OHM, quantity, VOLT } from "../table/fields.ts";
+import { AMP, choice, faradsRead, HERTZ, MICROFARAD, OHM, quantity, VOLT } from "../table/fields.ts";
 import type { Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
 import { discharge } from "./discharge.ts";
+import { replacement } from "./capacitorReplacement.ts";
 
 /**
  * Peak-to-peak ripple of a smoothing capacitor behind a rectifier, V: the charge the load takes between two peaks,
@@ -156,7 +157,12 @@ const electrolytic = fromTable({
       text: "ESR typically {typical}; bad above three times that, {at}",
       source: PRACTICE,
     },
-    esrHigh: { of: "esr", at: (r) => 1.7 * r.get("typical"), text: "on the high side above {at}", source: PRACTICE },
+    esrHigh: {
+      of: "esr",
+      at: (r) => 1.7 * r.get("typical"),
+      text: "on the high side above {at}",
+      source: PRACTICE,
+    },
     leak: { of: "leak", at: 1e5, text: "it reads {at} or more after a minute", source: PRACTICE },
   },
   gather: [
@@ -197,7 +203,12 @@ const electrolytic = fromTable({
     much: { with: { looks: "whole", label: "1000", volts: "35" }, move: "reads", from: 1050e-6, to: 1500e-6 },
     esrBad: { with: { looks: "whole", label: "1000", volts: "25" }, move: "esr", from: 0.1, to: 0.3 },
     esrHigh: { with: { looks: "whole", label: "1000", volts: "25" }, move: "esr", from: 0.05, to: 0.12 },
-    leak: { with: { looks: "whole", label: "1000", volts: "25", esr: "0.03" }, move: "leak", from: 1e3, to: 1e6 },
+    leak: {
+      with: { looks: "whole", label: "1000", volts: "25", esr: "0.03" },
+      move: "leak",
+      from: 1e3,
+      to: 1e6,
+    },
   },
 });
 
@@ -223,7 +234,8 @@ const ripple = fromTable({
   figures: {
     peak: {
       shown: "V",
-      of: (r) => rippleVolts(r.get("amps"), r.get("farads"), r.get("hertz"), r.word("pulses") === "1" ? 1 : 2),
+      of: (r) =>
+        rippleVolts(r.get("amps"), r.get("farads"), r.get("hertz"), r.word("pulses") === "1" ? 1 : 2),
     },
     // A sawtooth's RMS value is its peak-to-peak over 2·√3.
     rms: { shown: "V", of: (r) => r.get("peak") / (2 * Math.sqrt(3)) },
@@ -276,65 +288,6 @@ const ripple = fromTable({
   edges: {
     good: { with: { farads: "2200", amps: "0.5", hertz: "50" }, move: "reads", from: 0.5, to: 1.2 },
     bad: { with: { farads: "2200", amps: "0.5", hertz: "50" }, move: "reads", from: 1, to: 2 },
-  },
-});
-
-const replacement = fromTable({
-  id: "capacitor-replacement",
-  family: "Capacitors",
-  name: "Choose a replacement electrolytic",
-  purpose: "Whether another capacitor may take its place.",
-  prepare: ["Note the stripe: it marks the negative side. A reversed one bursts."],
-  probes: [],
-  fields: [
-    quantity("oldF", "Old: capacitance", MICROFARAD, { usual: [0.1e-6, 0.1] }),
-    quantity("oldV", "Old: volts", VOLT, { usual: [4, 500] }),
-    quantity("oldT", "Old: temperature", CELSIUS, { usual: [70, 150] }),
-    quantity("newF", "New: capacitance", MICROFARAD, { usual: [0.1e-6, 0.1] }),
-    quantity("newV", "New: volts", VOLT, { usual: [4, 500] }),
-    quantity("newT", "New: temperature", CELSIUS, { usual: [70, 150] }),
-    choice("esr", "New: ESR class", [
-      ["same", "the same or better (low ESR for low ESR)"],
-      ["worse", "general purpose in place of low ESR"],
-    ]),
-    choice("fits", "New: size and pitch", [
-      ["yes", "fits"],
-      ["no", "does not fit"],
-    ]),
-  ],
-  types: ["capacitor"],
-  figures: { share: { shown: "share", of: (r) => r.get("newF") / r.get("oldF") } },
-  working: ["{newF} / {oldF} = {share}"],
-  limits: {
-    less: { of: "share", at: 0.8, text: "at least {at} of the old one's capacitance", source: PRACTICE },
-    more: { of: "share", at: 1.5, text: "at most {at}", source: PRACTICE },
-    volts: { of: "newV", at: (r) => r.get("oldV"), text: "rated for {at} or more", source: PRACTICE },
-    heat: { of: "newT", at: (r) => r.get("oldT"), text: "for {at} or more", source: PRACTICE },
-  },
-  facts: [{ text: "ESR class not worse", source: PRACTICE }],
-  gather: [
-    {
-      code: "farads",
-      verdict: "bad",
-      when: any(under("less"), over("more")),
-      says: "not this one: capacitance {share} of the old one",
-    },
-    { code: "volts", verdict: "bad", when: under("volts"), says: "not this one: too few volts" },
-    { code: "heat", verdict: "bad", when: under("heat"), says: "not this one: lower temperature class" },
-    {
-      code: "esr",
-      verdict: "bad",
-      when: is("esr", "worse"),
-      says: "not this one: worse ESR class, it will heat in a switching supply",
-    },
-    { code: "fits", verdict: "bad", when: is("fits", "no"), says: "it does not fit" },
-  ],
-  rows: [{ code: "good", verdict: "good", says: "It may take its place. Mind the stripe." }],
-  edges: {
-    less: { with: { oldF: "100", oldV: "25", oldT: "105", newV: "25", newT: "105" }, move: "newF", from: 60e-6, to: 95e-6 },
-    more: { with: { oldF: "100", oldV: "25", oldT: "105", newV: "25", newT: "105" }, move: "newF", from: 120e-6, to: 200e-6 },
-    volts: { with: { oldF: "100", oldV: "25", oldT: "105", newF: "100", newT: "105" }, move: "newV", from: 10, to: 50 },
-    heat: { with: { oldF: "100", oldV: "25", oldT: "105", newF: "100", newV: "25" }, move: "newT", from: 85, to: 125 },
   },
 });
 

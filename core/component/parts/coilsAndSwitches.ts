@@ -84,7 +84,12 @@ const solenoid = fromTable({
   edges: {
     low: { with: { where: "out", current: "dc", volts: "12", watts: "8" }, move: "reads", from: 10, to: 18 },
     high: { with: { where: "out", current: "dc", volts: "12", watts: "8" }, move: "reads", from: 18, to: 30 },
-    hold: { with: { current: "ac", volts: "230", watts: "8", reads: "1000" }, move: "hold", from: 0.03, to: 0.2 },
+    hold: {
+      with: { current: "ac", volts: "230", watts: "8", reads: "1000" },
+      move: "hold",
+      from: 0.03,
+      to: 0.2,
+    },
   },
 });
 
@@ -141,7 +146,12 @@ const microswitch = fromTable({
       source: PRACTICE,
     },
     open: { of: "worked", at: 1e5, text: "open above {at}; the change is the proof", source: PRACTICE },
-    travel: { of: "travel", at: (r) => r.maybe("most"), text: "changes by {at}", source: "what it should do" },
+    travel: {
+      of: "travel",
+      at: (r) => r.maybe("most"),
+      text: "changes by {at}",
+      source: "what it should do",
+    },
   },
   rows: [
     {
@@ -177,7 +187,10 @@ const microswitch = fromTable({
     {
       code: "other-way",
       verdict: "doubtful",
-      when: any(all(is("rest", "open"), under("closed", "atRest")), all(is("rest", "closed"), over("open", "atRest"))),
+      when: any(
+        all(is("rest", "open"), under("closed", "atRest")),
+        all(is("rest", "closed"), over("open", "atRest")),
+      ),
       says: "It changes, but the other way round: the other contact, or the wrong type.",
     },
     {
@@ -190,9 +203,19 @@ const microswitch = fromTable({
   ],
   edges: {
     closed: { with: { loop: "bare", rest: "open", atRest: "OL" }, move: "worked", from: 0.1, to: 10 },
-    short: { with: { loop: "loop", rest: "open", atRest: "OL", series: "46" }, move: "worked", from: 10, to: 46 },
+    short: {
+      with: { loop: "loop", rest: "open", atRest: "OL", series: "46" },
+      move: "worked",
+      from: 10,
+      to: 46,
+    },
     open: { with: { loop: "bare", rest: "closed", atRest: "0.1" }, move: "worked", from: 1e4, to: 1e6 },
-    travel: { with: { loop: "bare", rest: "open", atRest: "OL", worked: "0.2", most: "2" }, move: "travel", from: 0.001, to: 0.004 },
+    travel: {
+      with: { loop: "bare", rest: "open", atRest: "OL", worked: "0.2", most: "2" },
+      move: "travel",
+      from: 0.001,
+      to: 0.004,
+    },
   },
 });
 
@@ -258,7 +281,12 @@ const chain = fromTable({
     const contacts = "trouble" in read ? 0 : read.points.length - 1;
     return contacts < 2
       ? []
-      : [{ text: `at most ${Math.ceil(Math.log2(contacts))} readings for ${contacts} contacts`, source: "halving, closed form" }];
+      : [
+          {
+            text: `at most ${Math.ceil(Math.log2(contacts))} readings for ${contacts} contacts`,
+            source: "halving, closed form",
+          },
+        ];
   },
   rows: [
     {

@@ -6,7 +6,8 @@ import { nextInChain } from "./limitChain.ts";
 import { findTerminals } from "./motors.ts";
 import { findPinout } from "./pinout.ts";
 import { findBase } from "./semiconductors.ts";
-import { betaFrom, ntcCelsius, platinumCelsius } from "./temperature.ts";
+import { platinumCelsius } from "./platinum.ts";
+import { betaFrom, ntcCelsius } from "./temperature.ts";
 
 describe("temperature", () => {
   // IEC 60751, table of Pt100, from memory

@@ -1,5 +1,17 @@
 import { PRACTICE } from "#core/standards/index.ts";
-import { all, any, atLeast, atMost, decided, is, missing, negative, not, over, under } from "../table/conditions.ts";
+import {
+  all,
+  any,
+  atLeast,
+  atMost,
+  decided,
+  is,
+  missing,
+  negative,
+  not,
+  over,
+  under,
+} from "../table/conditions.ts";
 import { choice, HERTZ, MICROAMP, MILLIMETRE, PLAIN, quantity, VOLT } from "../table/fields.ts";
 import { fromTable } from "../table/table.ts";
 
@@ -221,7 +233,12 @@ const flow = fromTable({
   },
   working: ["60 · {hertz} / {k} = {rate}"],
   limits: {
-    agrees: { of: "off", at: (r) => 0.1 * (r.maybe("jug") ?? 0), text: "within {at} of the jug: 10 %", source: PRACTICE },
+    agrees: {
+      of: "off",
+      at: (r) => 0.1 * (r.maybe("jug") ?? 0),
+      text: "within {at} of the jug: 10 %",
+      source: PRACTICE,
+    },
   },
   rows: [
     { code: "told", verdict: "told", when: missing("jug"), says: "{rate}." },

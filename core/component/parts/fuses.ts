@@ -164,7 +164,8 @@ const fuseCurve = fromTable({
   id: "fuse-curve",
   family: "Fuses and breakers",
   name: "Fuse, why it blew and how fast",
-  purpose: "How long a fuse of this rating and kind holds an overload, and what its end says about the cause.",
+  purpose:
+    "How long a fuse of this rating and kind holds an overload, and what its end says about the cause.",
   prepare: [
     "Look at the fuse in good light, out of its holder.",
     "Glass or ceramic, F or T: both stand on the cap and in the maker's list.",
@@ -175,7 +176,9 @@ const fuseCurve = fromTable({
     choice(
       "sheet",
       "Kind",
-      (["3", "2", "5", "1", "6", "ul-slow", "ul-fast"] satisfies FuseSheet[]).map((s) => [s, fuseSheet(s).name] as const),
+      (["3", "2", "5", "1", "6", "ul-slow", "ul-fast"] satisfies FuseSheet[]).map(
+        (s) => [s, fuseSheet(s).name] as const,
+      ),
     ),
     quantity("load", "Current through it", AMP, {
       hint: "measured, or from the ratings",

@@ -119,8 +119,18 @@ const heater = fromTable({
     low: { with: { where: "out", volts: "230", watts: "2000" }, move: "reads", from: 20, to: 26 },
     high: { with: { where: "out", volts: "230", watts: "2000" }, move: "reads", from: 27, to: 40 },
     far: { with: { where: "out", volts: "230", watts: "2000" }, move: "reads", from: 40, to: 90 },
-    sheath: { with: { where: "out", volts: "230", watts: "2000", reads: "26.4" }, move: "sheath", from: 1e5, to: 1e7 },
-    sheathShort: { with: { where: "out", volts: "230", watts: "2000", reads: "26.4" }, move: "sheath", from: 100, to: 1e4 },
+    sheath: {
+      with: { where: "out", volts: "230", watts: "2000", reads: "26.4" },
+      move: "sheath",
+      from: 1e5,
+      to: 1e7,
+    },
+    sheathShort: {
+      with: { where: "out", volts: "230", watts: "2000", reads: "26.4" },
+      move: "sheath",
+      from: 100,
+      to: 1e4,
+    },
   },
 });
 
@@ -152,7 +162,12 @@ const igniter = fromTable({
   types: ["igniter"],
   limits: {
     short: { of: "reads", at: (r) => igniterOf(r)[0] / 2, text: "shorted below {at}", source: PRACTICE },
-    low: { of: "reads", at: (r) => igniterOf(r)[0], text: "from {at} cold; the maker's figure goes first", source: PRACTICE },
+    low: {
+      of: "reads",
+      at: (r) => igniterOf(r)[0],
+      text: "from {at} cold; the maker's figure goes first",
+      source: PRACTICE,
+    },
     high: { of: "reads", at: (r) => igniterOf(r)[1], text: "up to {at}", source: PRACTICE },
     aged: { of: "reads", at: (r) => 1.5 * igniterOf(r)[1], text: "bad above {at}", source: PRACTICE },
   },
@@ -164,7 +179,12 @@ const igniter = fromTable({
       says: "Cracked: it may still read and will not last.",
     },
     { code: "open", verdict: "bad", when: open("reads"), says: "Open." },
-    { code: "short", verdict: "bad", when: under("short"), says: "Shorted, or not the igniter that is read." },
+    {
+      code: "short",
+      verdict: "bad",
+      when: under("short"),
+      says: "Shorted, or not the igniter that is read.",
+    },
     {
       code: "low",
       verdict: "doubtful",

@@ -39,7 +39,10 @@ export const insulation = fromTable({
   figures: {
     at40: {
       shown: "Ω",
-      of: (r) => (ruleOf(r) || r.get("reads") === Infinity ? undefined : insulationAt40(r.get("reads"), r.get("celsius"))),
+      of: (r) =>
+        ruleOf(r) || r.get("reads") === Infinity
+          ? undefined
+          : insulationAt40(r.get("reads"), r.get("celsius")),
     },
     leaks: {
       shown: "A",

@@ -11,7 +11,7 @@ import { all, any, over, under } from "../table/conditions.ts";
 import { AMP, choice, METRE, MILLIVOLT, PLAIN, quantity, VOLT } from "../table/fields.ts";
 import { show, type Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
-import { GOOD_JOINT_OHMS, TELLING_AMPS } from "./relays.ts";
+import { GOOD_JOINT_OHMS, TELLING_AMPS } from "./relayContacts.ts";
 
 /** Volts lost in a copper run, there and back, at a temperature of the conductor. */
 export function cableDrop(metres: number, mm2: number, amps: number, celsius = 20): number {
@@ -20,7 +20,9 @@ export function cableDrop(metres: number, mm2: number, amps: number, celsius = 2
 
 /** The smallest standard size that carries a current and loses no more than allowed, mm² (IEC 60228 sizes); undefined where none does. */
 export function sizeFor(metres: number, amps: number, allowedVolts: number): number | undefined {
-  return CARRIES_METRIC.find(([s, carries]) => carries >= amps && cableDrop(metres, s, amps) <= allowedVolts)?.[0];
+  return CARRIES_METRIC.find(
+    ([s, carries]) => carries >= amps && cableDrop(metres, s, amps) <= allowedVolts,
+  )?.[0];
 }
 
 const isGauge = (r: Reckoning) => r.word("by") === "awg";
@@ -46,7 +48,13 @@ const cable = fromTable({
       ["mm2", "mm²"],
       ["awg", "AWG"],
     ]),
-    quantity("size", "Size", PLAIN, { usual: [0, 120], zero: true, signed: true, gauge: true, hint: "1.5, or 14, or 2/0" }),
+    quantity("size", "Size", PLAIN, {
+      usual: [0, 120],
+      zero: true,
+      signed: true,
+      gauge: true,
+      hint: "1.5, or 14, or 2/0",
+    }),
     quantity("amps", "Current", AMP, { usual: [0.01, 300] }),
     quantity("volts", "System volts", VOLT, { usual: [3, 480] }),
     quantity("lost", "Lost between the ends, measured", VOLT, { optional: true }),
@@ -77,7 +85,9 @@ const cable = fromTable({
     },
     keeps: (r) => {
       const size = wouldDo(r);
-      return size === undefined ? "no usual size keeps it below 5 %; shorten it" : `${size} mm² would keep it below 5 %`;
+      return size === undefined
+        ? "no usual size keeps it below 5 %; shorten it"
+        : `${size} mm² would keep it below 5 %`;
     },
   },
   working: [
@@ -108,10 +118,18 @@ const cable = fromTable({
     share: { of: "share", at: DROP_SHARE, text: "at most {at} lost", source: PRACTICE },
   },
   facts: [
-    { text: "1.04/58 Ω·mm²/m for stranded copper at 20 °C; AWG by ASTM B258", source: "IEC 60028, ASTM B258" },
+    {
+      text: "1.04/58 Ω·mm²/m for stranded copper at 20 °C; AWG by ASTM B258",
+      source: "IEC 60028, ASTM B258",
+    },
   ],
   rows: [
-    { code: "too-thin", verdict: "bad", when: over("carries"), says: "Too thin for {amps}: it will cook. {enough}" },
+    {
+      code: "too-thin",
+      verdict: "bad",
+      when: over("carries"),
+      says: "Too thin for {amps}: it will cook. {enough}",
+    },
     {
       code: "joint",
       verdict: "bad",
@@ -129,8 +147,18 @@ const cable = fromTable({
   ],
   edges: {
     carries: { with: { metres: "2", by: "mm2", size: "1.5", volts: "230" }, move: "amps", from: 10, to: 30 },
-    joint: { with: { metres: "10", by: "mm2", size: "1.5", amps: "10", volts: "230" }, move: "lost", from: 2.5, to: 8 },
-    copper: { with: { metres: "20", by: "mm2", size: "1.5", amps: "15", volts: "230" }, move: "lost", from: 1, to: 7 },
+    joint: {
+      with: { metres: "10", by: "mm2", size: "1.5", amps: "10", volts: "230" },
+      move: "lost",
+      from: 2.5,
+      to: 8,
+    },
+    copper: {
+      with: { metres: "20", by: "mm2", size: "1.5", amps: "15", volts: "230" },
+      move: "lost",
+      from: 1,
+      to: 7,
+    },
     share: { with: { by: "mm2", size: "1.5", amps: "10", volts: "230" }, move: "metres", from: 20, to: 90 },
   },
 });
@@ -161,7 +189,12 @@ const joint = fromTable({
     heats: { of: "watts", at: 1, text: "above {at} it browns", source: PRACTICE },
     bad: { of: "lost", at: 0.2, text: "bad above {at}", source: PRACTICE },
     telling: { of: "amps", at: TELLING_AMPS, text: "below {at} the drop says little:", source: PRACTICE },
-    surely: { of: "ohms", at: GOOD_JOINT_OHMS, text: "only {at} or less is then told to be good", source: PRACTICE },
+    surely: {
+      of: "ohms",
+      at: GOOD_JOINT_OHMS,
+      text: "only {at} or less is then told to be good",
+      source: PRACTICE,
+    },
     good: { of: "lost", at: 0.05, text: "good up to {at}", source: PRACTICE },
   },
   rows: [
@@ -208,7 +241,15 @@ const sizes = fromTable({
   purpose: "From AWG to mm², ohms and amps.",
   prepare: [],
   probes: [],
-  fields: [quantity("awg", "AWG", PLAIN, { usual: [-3, 40], zero: true, signed: true, gauge: true, hint: "14, or 2/0" })],
+  fields: [
+    quantity("awg", "AWG", PLAIN, {
+      usual: [-3, 40],
+      zero: true,
+      signed: true,
+      gauge: true,
+      hint: "14, or 2/0",
+    }),
+  ],
   types: ["wire", "cord"],
   figures: {
     mm2: { shown: "mm²", of: (r) => gaugeMm2(r.get("awg")) },
@@ -219,9 +260,18 @@ const sizes = fromTable({
   working: [(r) => `d = 0.127 · 92^((36 − ${show(r.get("awg"), "")})/39) = {thick}`],
   facts: [
     { text: "diameter of a gauge", source: "ASTM B258" },
-    { text: "amps in a cable at 60 °C", source: "National Electrical Code, from memory: local rules go first" },
+    {
+      text: "amps in a cable at 60 °C",
+      source: "National Electrical Code, from memory: local rules go first",
+    },
   ],
-  rows: [{ code: "told", verdict: "told", says: "{mm2}, {perMetre} a metre, stranded; about {carries} in a cable." }],
+  rows: [
+    {
+      code: "told",
+      verdict: "told",
+      says: "{mm2}, {perMetre} a metre, stranded; about {carries} in a cable.",
+    },
+  ],
 });
 
 export const JOINT_TESTS = [cable, joint, sizes] as const;

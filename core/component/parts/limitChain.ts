@@ -26,7 +26,8 @@ export function readChain(
   for (const piece of read.split(/[,;\n]+/u)) {
     if (piece.trim() === "") continue;
     const [, point, said] = /^\s*(\S+)\s+(.+?)\s*$/u.exec(piece) ?? [];
-    if (!point || !said) return { trouble: `“${piece.trim()}” was not understood. Write “S3 24.1” or “S3 yes”.` };
+    if (!point || !said)
+      return { trouble: `“${piece.trim()}” was not understood. Write “S3 24.1” or “S3 yes”.` };
     if (!list.includes(point)) return { trouble: `“${point}” is not among the points.` };
     if (/^(?:yes|no)$/iu.test(said)) {
       has[point] = said.toLowerCase() === "yes";
@@ -38,7 +39,8 @@ export function readChain(
     if (feed === undefined || present === undefined || absent === undefined)
       return { trouble: `${point} was read in volts: enter the volts at the feed too.` };
     const volts = Math.abs(parsed.quantity.value);
-    if (volts > 1.15 * feed) return { trouble: `${said} at ${point} is more than the feed has: check both readings.` };
+    if (volts > 1.15 * feed)
+      return { trouble: `${said} at ${point} is more than the feed has: check both readings.` };
     if (volts < present && volts >= absent)
       return {
         trouble: `${said} at ${point} is neither there nor gone: a contact on the way has ohms. Read the drop across each closed contact.`,

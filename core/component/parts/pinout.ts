@@ -27,7 +27,8 @@ export function readPairs(text: string, pins: readonly RelayPin[]): { readonly p
     const stranger = [a, b].find((p) => !pins.includes(p));
     if (stranger) return { trouble: `Pin “${stranger}” is read but not in the list of pins.` };
     const ohms = ohmsOf(reading);
-    if (ohms === undefined) return { trouble: `“${reading}” at ${a}–${b} is not ohms. Write 270, 1.2M, OL or beep.` };
+    if (ohms === undefined)
+      return { trouble: `“${reading}” at ${a}–${b} is not ohms. Write 270, 1.2M, OL or beep.` };
     pairs.push({ a, b, ohms });
   }
   return pairs.length > 0

@@ -19,13 +19,18 @@ export function readTerminals(typed: string): { readonly rows: TerminalRow[] } |
   const rows: TerminalRow[] = [];
   for (const line of typed.split(/[;\n,]+/u)) {
     if (line.trim() === "") continue;
-    const [, pair, kind, rest, on] = /^\s*(\S+)\s+(?:(NO|NC)\s+)?(no beep|\S+)\s+(no beep|\S+)\s*$/iu.exec(line) ?? [];
+    const [, pair, kind, rest, on] =
+      /^\s*(\S+)\s+(?:(NO|NC)\s+)?(no beep|\S+)\s+(no beep|\S+)\s*$/iu.exec(line) ?? [];
     const [restOhms, onOhms] = [ohmsOf(rest), ohmsOf(on)];
     if (!pair || restOhms === undefined || onOhms === undefined)
-      return { trouble: `“${line.trim()}” was not understood. Write a pair, NO or NC, and two readings: “11-14 NO OL 0.1”.` };
+      return {
+        trouble: `“${line.trim()}” was not understood. Write a pair, NO or NC, and two readings: “11-14 NO OL 0.1”.`,
+      };
     rows.push({ pair, kind: kind?.toUpperCase() as "NO" | "NC" | undefined, rest: restOhms, on: onOhms });
   }
-  return rows.length > 0 ? { rows } : { trouble: "Enter the pairs, each with its reading at rest and energised." };
+  return rows.length > 0
+    ? { rows }
+    : { trouble: "Enter the pairs, each with its reading at rest and energised." };
 }
 
 function ohmsOf(reading: string | undefined): number | undefined {
@@ -45,8 +50,13 @@ export function judgeTerminals(
   rows: readonly TerminalRow[],
   closed: number,
   open: number,
-): { readonly faults: readonly string[]; readonly makes: readonly string[]; readonly breaks: readonly string[] } {
-  const state = (ohms: number): TerminalState => (ohms < closed ? "closed" : ohms > open ? "open" : "between");
+): {
+  readonly faults: readonly string[];
+  readonly makes: readonly string[];
+  readonly breaks: readonly string[];
+} {
+  const state = (ohms: number): TerminalState =>
+    ohms < closed ? "closed" : ohms > open ? "open" : "between";
   const faults: string[] = [];
   const makes: string[] = [];
   const breaks: string[] = [];
@@ -76,9 +86,18 @@ export const relayModule = fromTable({
     "Name the pairs once and read them all at rest; energise from a fused supply of the coil's volts and read them all again.",
     "Of a module with two relays make one table for each coil: the other relay's pairs must not move.",
   ],
-  probes: [{ red: "one terminal of the pair", black: "the other", dial: "Ω", note: "all at rest, then all energised" }],
+  probes: [
+    {
+      red: "one terminal of the pair",
+      black: "the other",
+      dial: "Ω",
+      note: "all at rest, then all energised",
+    },
+  ],
   fields: [
-    text("table", "Pair, NO or NC, at rest, energised", { hint: "11-14 NO OL 0.1; 11-12 NC 0.1 OL; 21-24 NO OL beep" }),
+    text("table", "Pair, NO or NC, at rest, energised", {
+      hint: "11-14 NO OL 0.1; 11-12 NC 0.1 OL; 21-24 NO OL beep",
+    }),
     choice("click", "Did it click?", [
       ["yes", "yes"],
       ["no", "no"],
@@ -110,7 +129,8 @@ export const relayModule = fromTable({
     layout: (r) => {
       const found = judged(r);
       if (!("makes" in found)) return undefined;
-      const part = (name: string, pairs: readonly string[]) => (pairs.length > 0 ? [`${name} ${pairs.join(", ")}`] : []);
+      const part = (name: string, pairs: readonly string[]) =>
+        pairs.length > 0 ? [`${name} ${pairs.join(", ")}`] : [];
       return [...part("makes", found.makes), ...part("breaks", found.breaks)].join("; ");
     },
   },

@@ -160,7 +160,12 @@ function markingTest(
       ];
     },
     rows: [
-      { code: "unread", verdict: "doubtful", when: decided([], (r) => r.word("problem") !== ""), says: "{problem}" },
+      {
+        code: "unread",
+        verdict: "doubtful",
+        when: decided([], (r) => r.word("problem") !== ""),
+        says: "{problem}",
+      },
       { code: "read", verdict: "told", says: "{value}.", advice: ["{stranger}"] },
     ],
   });

@@ -41,7 +41,12 @@ export const thermocoupleTest = fromTable({
   },
   rows: [
     { code: "open", verdict: "bad", when: open("ohms"), says: "Open: the weld or a leg has parted." },
-    { code: "open-volts", verdict: "bad", when: open("reads"), says: "Open, or its lead is off: the meter drifts to OL." },
+    {
+      code: "open-volts",
+      verdict: "bad",
+      when: open("reads"),
+      says: "Open, or its lead is off: the meter drifts to OL.",
+    },
     {
       code: "same-temperature",
       verdict: "doubtful",

@@ -142,11 +142,36 @@ const transformer = fromTable({
   ],
   edges: {
     fed: { with: { ratedIn: "230", ratedOut: "24", va: "40" }, move: "in", from: 150, to: 230 },
-    power: { with: { ratedIn: "230", ratedOut: "24", va: "40", in: "230", loaded: "24" }, move: "load", from: 1, to: 3 },
-    openLow: { with: { ratedIn: "230", ratedOut: "24", va: "40", in: "230" }, move: "open", from: 15, to: 24 },
-    openHigh: { with: { ratedIn: "230", ratedOut: "24", va: "40", in: "230" }, move: "open", from: 24, to: 40 },
-    loadedLow: { with: { ratedIn: "230", ratedOut: "24", va: "40", in: "230" }, move: "loaded", from: 15, to: 24 },
-    loadedHigh: { with: { ratedIn: "230", ratedOut: "24", va: "40", in: "230" }, move: "loaded", from: 24, to: 40 },
+    power: {
+      with: { ratedIn: "230", ratedOut: "24", va: "40", in: "230", loaded: "24" },
+      move: "load",
+      from: 1,
+      to: 3,
+    },
+    openLow: {
+      with: { ratedIn: "230", ratedOut: "24", va: "40", in: "230" },
+      move: "open",
+      from: 15,
+      to: 24,
+    },
+    openHigh: {
+      with: { ratedIn: "230", ratedOut: "24", va: "40", in: "230" },
+      move: "open",
+      from: 24,
+      to: 40,
+    },
+    loadedLow: {
+      with: { ratedIn: "230", ratedOut: "24", va: "40", in: "230" },
+      move: "loaded",
+      from: 15,
+      to: 24,
+    },
+    loadedHigh: {
+      with: { ratedIn: "230", ratedOut: "24", va: "40", in: "230" },
+      move: "loaded",
+      from: 24,
+      to: 40,
+    },
   },
 });
 

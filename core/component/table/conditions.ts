@@ -37,7 +37,8 @@ export const open = (name: string): When => plain((r) => r.maybe(name) === Infin
 export const given = (name: string): When => plain((r) => r.maybe(name) !== undefined);
 export const missing = (name: string): When => plain((r) => r.maybe(name) === undefined);
 /** A choice or a finding is one of these words. */
-export const is = (name: string, ...words: readonly string[]): When => plain((r) => words.includes(r.word(name)));
+export const is = (name: string, ...words: readonly string[]): When =>
+  plain((r) => words.includes(r.word(name)));
 /** A finding says something. */
 export const found = (name: string): When => plain((r) => r.word(name) !== "");
 export const negative = (name: string): When => plain((r) => (r.maybe(name) ?? 0) < 0);

@@ -137,7 +137,8 @@ export class Reckoning {
   fill(template: string): string | undefined {
     let whole = true;
     const text = template.replace(/\{([^}:]+)(?::(\d))?\}/gu, (_, name: string, digits?: string) => {
-      const isText = this.named.findings[name] ?? this.named.fields.find((f) => f.id === name && f.kind !== "quantity");
+      const isText =
+        this.named.findings[name] ?? this.named.fields.find((f) => f.id === name && f.kind !== "quantity");
       if (!isText && !this.isNumber(name)) whole = false;
       return this.show(name, digits === undefined ? undefined : Number(digits));
     });
@@ -157,7 +158,8 @@ export function show(value: number, shown: Shown, digits = 3): string {
   return shown === "" ? number : `${number} ${shown}`;
 }
 
-export const percent = (share: number): string => `${Number((100 * share).toPrecision(3))} %`.replace("-", "−");
+export const percent = (share: number): string =>
+  `${Number((100 * share).toPrecision(3))} %`.replace("-", "−");
 
 /** How a field's number is written: in the meter's unit of its base, else in its own. */
 function shownOf(unit: FieldUnit): Shown {

@@ -42,14 +42,24 @@ const SEVERITY: readonly Verdict[] = ["told", "good", "doubtful", "bad"];
  * @throws RangeError for a table that states a limit and does not apply it, or applies one it does not state
  */
 export function fromTable(table: Table): ComponentTest {
-  const { figures = {}, findings = {}, limits = {}, facts = [], working = [], gather = [], rows, edges = {} } = table;
+  const {
+    figures = {},
+    findings = {},
+    limits = {},
+    facts = [],
+    working = [],
+    gather = [],
+    rows,
+    edges = {},
+  } = table;
   const named = { fields: table.fields, figures, findings, limits };
   const applied = new Set([...gather, ...rows].flatMap((row) => row.when?.limits ?? []));
   for (const id of applied)
     if (!limits[id]) throw new RangeError(`${table.id} applies the limit “${id}” and does not state it.`);
   for (const id of Object.keys(limits))
     if (!applied.has(id)) throw new RangeError(`${table.id} states the limit “${id}” and does not apply it.`);
-  if (rows.at(-1)?.when) throw new RangeError(`${table.id} has no last word: its last row must speak always.`);
+  if (rows.at(-1)?.when)
+    throw new RangeError(`${table.id} has no last word: its last row must speak always.`);
 
   const printed = (r: Reckoning): Printed[] => [
     ...Object.entries(limits).flatMap(([id, limit]) => {
@@ -67,7 +77,9 @@ export function fromTable(table: Table): ComponentTest {
     const write = (s: Sentence) => r.fill(typeof s === "function" ? s(r) : s);
     const gathered = gather.filter((row) => (row.when ?? always).holds(r));
     const speaking = gathered.length > 0 ? gathered : [rows.find((row) => (row.when ?? always).holds(r))!];
-    const verdict = speaking.map((row) => row.verdict).sort((a, b) => SEVERITY.indexOf(b) - SEVERITY.indexOf(a))[0]!;
+    const verdict = speaking
+      .map((row) => row.verdict)
+      .sort((a, b) => SEVERITY.indexOf(b) - SEVERITY.indexOf(a))[0]!;
     const chart = table.chart?.(r);
     const advice = speaking.flatMap((row) => (row.advice ?? []).flatMap((a) => write(a) || []));
     const questions = speaking.flatMap((row) => row.questions ?? []);
@@ -75,7 +87,9 @@ export function fromTable(table: Table): ComponentTest {
       verdict,
       code: speaking.map((row) => row.code).join("+"),
       sentence:
-        gathered.length > 0 ? sentence(gathered.map((row) => write(row.says) ?? "")) : (write(speaking[0]!.says) ?? ""),
+        gathered.length > 0
+          ? sentence(gathered.map((row) => write(row.says) ?? ""))
+          : (write(speaking[0]!.says) ?? ""),
       working: working.flatMap((line) => write(line) || []),
       limits: printed(r),
       ...(advice.length > 0 ? { advice } : {}),

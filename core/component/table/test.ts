@@ -142,7 +142,9 @@ export interface ComponentTest {
   /** Where the boundary tests stand, by limit. */
   readonly edges: Readonly<Record<string, Edge>>;
   /** For these entries, by limit: what is held against it and where it lies, base units. */
-  limitsAt(values: Values): Readonly<Record<string, { readonly value: number | undefined; readonly at: number | undefined }>>;
+  limitsAt(
+    values: Values,
+  ): Readonly<Record<string, { readonly value: number | undefined; readonly at: number | undefined }>>;
   /** @param said what stood in fields that hold a beep instead of ohms */
   judge(values: Values, said?: Said): Judgement;
 }
