@@ -31,7 +31,7 @@ const solenoid = fromTable({
     full: { shown: "Ω", of: full },
     rated: { shown: "A", of: (r) => r.get("watts") / r.get("volts") },
   },
-  working: ["V² / P = {volts}² / {watts} = {full}", "holding {hold}, rated {rated}"],
+  working: ["V² / P = ({volts})² / {watts} = {full}", "holding {hold}, rated {rated}"],
   limits: {
     low: {
       of: "reads",

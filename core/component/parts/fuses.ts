@@ -98,7 +98,7 @@ const fuseLive = fromTable({
   ],
   types: ["fuse", "soldered-fuse", "breaker", "thermal-fuse"],
   figures: { across: { shown: "V", of: (r) => Math.abs(r.get("feed") - r.get("out")) } },
-  working: ["across = |{feed} − {out}| = {across}"],
+  working: ["across = |{feed:4} − {out:4}| = {across}"],
   limits: {
     present: {
       of: "feed",

@@ -42,7 +42,7 @@ const heater = fromTable({
     },
   },
   working: [
-    "R = V² / P = {volts}² / {watts} = {nominal}",
+    "R = V² / P = ({volts})² / {watts} = {nominal}",
     "{reads} draws {draws} and gives {gives}",
     "leakage at {volts}: {leaks}",
   ],

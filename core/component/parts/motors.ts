@@ -5,6 +5,7 @@ import type { Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
 import { insulation } from "./insulation.ts";
 import { mechanics } from "./driveByHand.ts";
+import { threePhase } from "./threePhaseMotor.ts";
 
 export type Terminals = { readonly common: string; readonly run: string; readonly start: string };
 type Three = Readonly<Record<"ab" | "bc" | "ca", number>>;
@@ -38,6 +39,8 @@ export function findTerminals(ohms: Three): Terminals & { readonly sum: number; 
 
 const three = (r: Reckoning): Three => ({ ab: r.get("ab"), bc: r.get("bc"), ca: r.get("ca") });
 const anyOpen = any(open("ab"), open("bc"), open("ca"));
+/** A difference without the last bits of binary fractions. */
+const rounded = (ohms: number): number => Math.abs(Number(ohms.toFixed(9)));
 const whole = (r: Reckoning) => Object.values(three(r)).every((o) => o < Infinity);
 
 const split = fromTable({
@@ -72,7 +75,7 @@ const split = fromTable({
     spread: { shown: "times what is allowed", of: (r) => (whole(r) ? spread(three(r)) : undefined) },
     sum: { shown: "Ω", of: (r) => (whole(r) ? findTerminals(three(r)).sum : undefined) },
     most: { shown: "Ω", of: (r) => (whole(r) ? findTerminals(three(r)).most : undefined) },
-    off: { shown: "Ω", of: (r) => (whole(r) ? Math.abs(r.get("sum") - r.get("most")) : undefined) },
+    off: { shown: "Ω", of: (r) => (whole(r) ? rounded(r.get("sum") - r.get("most")) : undefined) },
   },
   findings: {
     common: (r) => findTerminals(three(r)).common,
@@ -140,86 +143,6 @@ const split = fromTable({
     earth: { with: { ab: "6.7", bc: "2.1", ca: "4.6" }, move: "earth", from: 1e5, to: 1e7 },
     alike: { with: { ab: "10", bc: "10" }, move: "ca", from: 10, to: 12 },
     sum: { with: { bc: "20", ca: "46" }, move: "ab", from: 66, to: 90 },
-  },
-});
-
-const phases = (r: Reckoning) => [r.get("uv"), r.get("vw"), r.get("wu")];
-const openPhases = (r: Reckoning) => phases(r).filter((o) => o === Infinity).length;
-
-const threePhase = fromTable({
-  id: "three-phase-motor",
-  family: "Motors",
-  name: "Three-phase motor, balance",
-  purpose: "Three windings alike, and none to the frame.",
-  stored: true,
-  prepare: [
-    "Dead, proven, link capacitor discharged and measured.",
-    "Motor plug off: the bridge would read too.",
-  ],
-  probes: [
-    { red: "U", black: "V", dial: "Ω" },
-    { red: "V", black: "W", dial: "Ω" },
-    { red: "W", black: "U", dial: "Ω" },
-    { red: "each", black: "frame", dial: "MΩ" },
-  ],
-  fields: [
-    quantity("uv", "U to V", OHM, { open: true, zero: true, usual: [0.05, 500] }),
-    quantity("vw", "V to W", OHM, { open: true, zero: true, usual: [0.05, 500] }),
-    quantity("wu", "W to U", OHM, { open: true, zero: true, usual: [0.05, 500] }),
-    quantity("earth", "Lowest to the frame", MEGOHM, { optional: true }),
-  ],
-  types: ["three-phase-motor"],
-  figures: {
-    mean: {
-      shown: "Ω",
-      of: (r) => (openPhases(r) > 0 ? undefined : phases(r).reduce((s, o) => s + o, 0) / 3),
-    },
-    worst: {
-      shown: "share",
-      of: (r) => {
-        const mean = r.maybe("mean");
-        return mean === undefined || mean === 0
-          ? undefined
-          : Math.max(...phases(r).map((o) => Math.abs(o / mean - 1)));
-      },
-    },
-  },
-  working: ["mean {mean}, farthest {worst} away"],
-  limits: {
-    earth: { of: "earth", at: 1e6, text: "{at} or more to the frame", source: PRACTICE },
-    balance: { of: "worst", at: 0.05, text: "alike within {at} of their mean", source: PRACTICE },
-  },
-  rows: [
-    { code: "earth", verdict: "bad", when: under("earth"), says: "A winding leaks to the frame: {earth}." },
-    { code: "all-open", verdict: "bad", when: decided([], (r) => openPhases(r) === 3), says: "All open." },
-    {
-      code: "one-open",
-      verdict: "bad",
-      when: decided([], (r) => openPhases(r) === 2),
-      says: "One winding is open: two of the three pairs pass through it.",
-    },
-    {
-      code: "cannot-be",
-      verdict: "doubtful",
-      when: decided([], (r) => openPhases(r) === 1),
-      says: "One pair only is open: in a star or a delta that cannot be. Read it again.",
-    },
-    {
-      code: "short",
-      verdict: "bad",
-      when: any(zero("uv"), zero("vw"), zero("wu")),
-      says: "0 Ω between two phases: shorted, or the probes touch one terminal.",
-    },
-    { code: "balanced", verdict: "good", when: not(over("balance")), says: "Balanced." },
-    {
-      code: "unbalanced",
-      verdict: "bad",
-      says: "Out of balance: shorted turns in the winding that reads low, or a bad joint in the one that reads high.",
-    },
-  ],
-  edges: {
-    earth: { with: { uv: "2.1", vw: "2.1", wu: "2.1" }, move: "earth", from: 1e5, to: 1e7 },
-    balance: { with: { uv: "2", vw: "2" }, move: "wu", from: 2, to: 3 },
   },
 });
 

@@ -86,7 +86,7 @@ export const coil = fromTable({
     },
   },
   working: [
-    "V² / P = {volts}² / {watts} = {rated}",
+    "V² / P = ({volts})² / {watts} = {rated}",
     "{ohms} / {nominal} = {share}; it draws {draws} at {volts}",
   ],
   limits: {

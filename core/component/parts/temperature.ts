@@ -243,7 +243,7 @@ const beta = fromTable({
     beta: { shown: "", digits: 4, of: (r) => betaFrom(r.get("r1"), r.get("t1"), r.get("r2"), r.get("t2")) },
     at25: { shown: "Ω", of: (r) => r.get("r1") / ntcOhms(1, r.get("beta"), r.get("t1")) },
   },
-  working: [(r) => (whole(r) ? "B = ln({r1} / {r2}) / (1/T₁ − 1/T₂) = {beta}, T in kelvin" : "")],
+  working: [(r) => (whole(r) ? "B = ln({r1:4} / {r2:4}) / (1/T₁ − 1/T₂) = {beta}, T in kelvin" : "")],
   limits: {
     apart: { of: "apart", at: 5, text: "the temperatures at least {at} apart", source: PRACTICE },
     falls: { of: "slope", at: 0, text: "an NTC falls as it warms", source: "what an NTC is" },

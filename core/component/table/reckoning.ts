@@ -151,11 +151,27 @@ const METER_UNITS: readonly string[] = ["V", "A", "Ω", "F", "Hz", "°C", "s"];
 export function show(value: number, shown: Shown, digits = 3): string {
   if (shown === "share") return percent(value);
   if (shown === "°C") return `${Number(value.toFixed(1))} °C`.replace("-", "−");
+  if (shown === "s") return duration(value, digits);
+  // A capacitor's label is in µF, however many.
+  if (shown === "F" && value >= 1e-6 && value < 0.1) return `${plain(1e6 * value, digits)} µF`;
   if (METER_UNITS.includes(shown)) return formatQuantity(value, shown as Unit, digits);
   if (value === Infinity) return "OL";
-  if (shown === "mm") return `${(1000 * value).toFixed(1)} mm`;
-  const number = String(Number(value.toPrecision(digits))).replace("-", "−");
+  if (shown === "mm") return `${plain(1000 * value, digits)} mm`;
+  const number = plain(value, digits);
   return shown === "" ? number : `${number} ${shown}`;
+}
+
+const plain = (value: number, digits: number): string =>
+  String(Number(value.toPrecision(digits))).replace("-", "−");
+
+/** Seconds as people say them: 20 ms, 1.12 s, 10 min, 2 h. */
+function duration(seconds: number, digits: number): string {
+  if (seconds === Infinity) return "OL";
+  if (seconds >= 7200) return `${plain(seconds / 3600, digits)} h`;
+  if (seconds > 120) return `${plain(seconds / 60, digits)} min`;
+  return seconds >= 1 || seconds === 0
+    ? `${plain(seconds, digits)} s`
+    : `${plain(1000 * seconds, digits)} ms`;
 }
 
 export const percent = (share: number): string =>
