@@ -60,12 +60,7 @@ const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ["fuse-live", { load: "on", nominal: "230", feed: "231", out: "2" }, "bad", /Open/],
   ["fuse-live", { load: "on", nominal: "230", feed: "120", out: "120" }, "doubtful", /before the fuse/],
   // 40 A on a 10 A slow fuse is 4 times: IEC 60127-2 sheet 3 says 0.15 s to 3 s
-  [
-    "fuse-curve",
-    { amps: "10", sheet: "3", load: "40", when: "once" },
-    "told",
-    /150 ms to 3 s.*short/,
-  ],
+  ["fuse-curve", { amps: "10", sheet: "3", load: "40", when: "once" }, "told", /150 ms to 3 s.*short/],
   ["fuse-curve", { amps: "10", sheet: "3", load: "8", when: "minutes" }, "told", /for good/],
   ["thermal-fuse", { kind: "fuse", ohms: "OL" }, "bad", /too much heat/],
   ["thermal-fuse", { kind: "button", ohms: "0.2" }, "good", /Closed/],

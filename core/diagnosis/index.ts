@@ -15,6 +15,8 @@ export {
   pairsAcrossParts,
   pointAt,
   readingCheck,
+  stripCheck,
+  takenOffBy,
   trialCheck,
   TrialError,
   TRIALS,

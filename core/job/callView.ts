@@ -205,7 +205,7 @@ export function suspectText(dictionary: Dictionary, index: number, posterior?: P
 export function findingText(unit: UnitModel, job: JobState, id: string): string {
   const entry = job.ledger.find((e) => e.event.id === id);
   if (!entry) return job.claims.find((c) => c.event.id === id)?.text ?? "a try of the strip-down";
-  const result = resultText(unit, entry.body);
+  const result = resultText(unit, entry.body, entry.check);
   return entry.check.kind === "observation"
     ? result
     : `${result}, ${checkText(unit, entry.check)}, ${setupText(unit, entry.check)}`;

@@ -67,6 +67,10 @@ export const eventBody = z.discriminatedUnion("type", [
     off: z.array(id).max(80),
     tripped: z.boolean(),
     spent: z.enum(["fuse", "reset", "nothing"]),
+    /** What opened or held: a part that protects, or a rail that folds back, which the model does not know as opening. */
+    device: z.union([id, z.literal("rail")]).optional(),
+    /** The unit's own plug was pulled: what opens then lies before the unit. */
+    plugPulled: z.literal(true).optional(),
   }),
   /** A file, kept on the server, that belongs to a finding. */
   z.strictObject({

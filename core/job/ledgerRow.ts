@@ -44,7 +44,7 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
         ? body.result.seen
           ? "yes"
           : "no"
-        : resultText(unit, body),
+        : resultText(unit, body, check),
     ...(retracted ? { retracted: { by: retracted.by, why: retracted.why } } : {}),
   };
   const row = dictionary.row(check);

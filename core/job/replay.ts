@@ -2,6 +2,7 @@ import {
   coversFor,
   observationCheck,
   readingCheck,
+  stripCheck,
   trialCheck,
   type Band,
   type Check,
@@ -38,6 +39,9 @@ export interface Attachment {
   readonly media: string;
 }
 
+/** A try of the strip-down, by the event that recorded it. */
+export type StripTry = BodyOf<"strip"> & { readonly event: string };
+
 /** A job as its events leave it. */
 export interface JobState {
   readonly complaint: string;
@@ -51,8 +55,8 @@ export interface JobState {
   readonly notes: readonly { readonly event: JobEvent; readonly text: string }[];
   readonly twin: readonly TwinReading[];
   readonly attachments: readonly Attachment[];
-  /** Tries of the strip-down, in order. */
-  readonly strip: readonly BodyOf<"strip">[];
+  /** Tries of the strip-down that count, in order. */
+  readonly strip: readonly StripTry[];
   readonly call?: { readonly event: JobEvent; readonly body: Extract<EventBody, { type: "call" }> };
   readonly closed?: { readonly event: JobEvent; readonly body: Extract<EventBody, { type: "closed" }> };
 }
@@ -62,14 +66,18 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
   const of = <T extends EventBody["type"]>(type: T) =>
     events.filter((e): e is JobEvent & { body: BodyOf<T> } => e.body.type === type);
   const retracted = new Map(of("retraction").map((e) => [e.body.of, e]));
-  const ledger = of("finding").map((event): LedgerEntry => {
+  const ledger = events.flatMap((event): LedgerEntry[] => {
+    const { body } = event;
+    if (body.type !== "finding" && !isTry(body)) return [];
     const by = retracted.get(event.id);
-    return {
-      event,
-      body: event.body,
-      check: checkOf(unit, event.body),
-      ...(by ? { retracted: { by: by.person, at: by.at, why: by.body.why } } : {}),
-    };
+    return [
+      {
+        event,
+        body: body.type === "finding" ? body : tryAsFinding(unit, body),
+        check: body.type === "finding" ? checkOf(unit, body) : stripCheck(unit, body.off),
+        ...(by ? { retracted: { by: by.person, at: by.at, why: by.body.why } } : {}),
+      },
+    ];
   });
   const claims = of("claim").filter((e) => !retracted.has(e.id));
   const bandEvent = of("band").at(-1);
@@ -88,7 +96,6 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
         .filter((e) => e.body.item)
         .map((e): Evidence => ({ kind: "claim", id: e.id, item: e.body.item! })),
       ...ledger.filter((e) => !e.retracted).map(evidenceOf),
-      ...of("strip").flatMap((e) => stripEvidence(unit, e.id, e.body)),
     ],
     claims: claims.map((event) => ({
       event,
@@ -102,7 +109,9 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
         const { setup, fn, red, black } = event.body.check;
         return { event, body: event.body, check: readingCheck(setup, fn, red, black) };
       }),
-    strip: of("strip").map((e) => e.body),
+    strip: of("strip")
+      .filter((e) => !retracted.has(e.id))
+      .map((e) => ({ ...e.body, event: e.id })),
     attachments: of("attachment").map(({ body: { of: finding, file, name, media } }) => ({
       finding,
       file,
@@ -143,14 +152,20 @@ function evidenceOf(entry: LedgerEntry): Evidence {
 }
 
 /**
- * A try with one load off is what the model knows as a trial: that load's plug lifted, then live. Tries with more off,
- * or with a load that no lift takes off by itself, are kept and weigh only in the strip-down.
+ * A try that the model can be asked about: a rail that folds back opens nothing, and with the unit's plug pulled nothing of the
+ * unit is tried. Those count in the strip-down only.
  */
-function stripEvidence(unit: UnitModel, id: string, { off, tripped }: BodyOf<"strip">): Evidence[] {
-  if (off.length !== 1) return [];
-  const lift = unit.lifts.find((l) => l.terminals.every((t) => t.startsWith(`${off[0]}.`)));
-  if (!lift) return [];
-  return [{ kind: "seen", id, check: trialCheck(unit, "strip", lift.id), seen: !tripped }];
+function isTry(body: EventBody): body is BodyOf<"strip"> {
+  return body.type === "strip" && body.device !== "rail" && body.plugPulled === undefined;
+}
+
+/** A try as the ledger holds findings: taken off the supply, do the fuses hold? */
+function tryAsFinding(unit: UnitModel, { off, tripped }: BodyOf<"strip">): FindingBody {
+  return {
+    type: "finding",
+    check: { kind: "trial", trial: "strip", subject: stripCheck(unit, off).subject },
+    result: { kind: "seen", seen: !tripped },
+  };
 }
 
 /** What is already done at the unit: its state, covers off, leads lifted. Retracted findings still took a cover off. */
@@ -166,6 +181,8 @@ function situationAfter(unit: UnitModel, events: readonly JobEvent[]): Situation
       // A unit made dead stands in no state; one declared live goes on in the state it was seen in.
       if (band === "dead") state = undefined;
     }
+    // What a try left off is off until something says otherwise.
+    if (isTry(body)) ({ lifts } = stripCheck(unit, body.off).setup);
     if (body.type !== "finding") continue;
     const check = checkOf(unit, body);
     for (const cover of coversFor(unit, check)) coversOff.add(cover);

@@ -17,7 +17,7 @@ interface TrialWords {
   readonly no: string;
 }
 
-export function trialWords(unit: UnitModel, { trial, subject }: TrialCheck): TrialWords {
+export function trialWords(unit: UnitModel, { trial, subject, off }: TrialCheck): TrialWords {
   const part = unit.parts.find((p) => p.id === subject)?.name ?? subject;
   switch (trial) {
     case "swap": {
@@ -37,10 +37,23 @@ export function trialWords(unit: UnitModel, { trial, subject }: TrialCheck): Tri
     case "feed":
       return { question: `${part}, fed straight. Does it run?`, yes: "runs", no: "does not run" };
     case "strip": {
+      if (off) return tryWords(unit, off);
       const lift = unit.lifts.find((l) => l.id === subject)?.name ?? subject;
       return { question: `${lift}, then live. Do the fuses hold?`, yes: "they hold", no: "one opens" };
     }
     case "bench":
       return { question: `${part}, on its own. Does it test good?`, yes: "good", no: "bad" };
   }
+}
+
+/** A try of the strip-down: what was off, and whether what protects held. */
+function tryWords(unit: UnitModel, off: readonly string[]): TrialWords {
+  const name = (id: string) => unit.parts.find((p) => p.id === id)?.name ?? id;
+  const what =
+    off.length === 0
+      ? "Everything on"
+      : off.length > 3
+        ? `${off.length} loads off, ${off.slice(0, 2).map(name).join(", ")} among them`
+        : `${off.map(name).join(", ")} off`;
+  return { question: `${what}, then live. Does it hold?`, yes: "holds", no: "opens" };
 }

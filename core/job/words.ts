@@ -68,7 +68,8 @@ export function answerWords(unit: UnitModel, check: Check): { yes: string; no: s
   return { yes: seen?.yes ?? "yes", no: seen?.no ?? "no" };
 }
 
-export function resultText(unit: UnitModel, body: FindingBody): string {
+/** @param check what the body asks, where it is known already: a try of the strip-down has no name of its own */
+export function resultText(unit: UnitModel, body: FindingBody, check?: Check): string {
   if (body.result.kind === "beep") return body.result.beep ? "beep" : "no beep";
   if (body.result.kind === "value")
     return valueText(
@@ -77,7 +78,7 @@ export function resultText(unit: UnitModel, body: FindingBody): string {
     );
   if (body.result.sometimes) return "comes and goes";
   if (body.result.badly) return badlyWords(unit, body.check);
-  const words = answerWords(unit, checkOf(unit, body));
+  const words = answerWords(unit, check ?? checkOf(unit, body));
   return body.result.seen ? words.yes : words.no;
 }
 
@@ -106,6 +107,7 @@ export function checkText(unit: UnitModel, check: Check): string {
 
 /** "rinse heat" or "dead, plug P4 off". */
 export function setupText(unit: UnitModel, check: Check): string {
+  if (check.kind === "trial" && check.off) return "a whole run";
   const state = unit.states.find((s) => s.id === check.setup.state)!;
   const lifts = check.setup.lifts.map((id) => liftOf(unit, id)!.name);
   return [state.power === "dead" ? "dead" : state.name.toLowerCase(), ...lifts].join(", ");

@@ -9,6 +9,12 @@ export interface Load {
   readonly startSeconds?: number;
   /** To earth, A; measured or from volts over insulation. */
   readonly leakAmps?: number;
+  /** The state in which it draws most: it is called only there. Left out where it draws whenever the unit is on. */
+  readonly runIn?: { readonly state: string; readonly name: string };
+  /** Leads that its own plug leaves connected: a leak to earth goes on through them. */
+  readonly leaves?: readonly string[];
+  /** It hangs on the same device and lies outside the unit. */
+  readonly outside?: true;
   /** Minutes to take it off or put it back. */
   readonly minutes: number;
   /** How much it is suspected, relative to the others; 1 if nothing is known. */

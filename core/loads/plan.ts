@@ -25,6 +25,8 @@ export type NextStep =
       readonly why: string;
       /** Chance that it trips. */
       readonly trips: number;
+      /** Loads put back that draw only when they are called: the state to run, by load. */
+      readonly run: readonly { readonly load: string; readonly state: string }[];
     }
   | { readonly kind: "called"; readonly cause: WeighedCause }
   /** No more trips are allowed: dead checks only. */
@@ -54,6 +56,11 @@ export function nextStep(
     connected,
     why,
     trips: trips(connected),
+    run: loads.flatMap((l) =>
+      l.runIn && connected.includes(l.id) && !isCleared(l, steps)
+        ? [{ load: l.name, state: l.runIn.name }]
+        : [],
+    ),
   });
   if (!steps.some((s) => s.connected.length === 0))
     return connect(
@@ -154,22 +161,23 @@ export function leastExpected(
 ): { readonly minutes: number; readonly split: number } {
   const n = order.length;
   const p = order.map((l) => chance.get(l.id)!);
-  const sum = (values: readonly number[], i: number, j: number) =>
-    values.slice(i, j).reduce((a, b) => a + b, 0);
-  const minutes = order.map((l) => l.minutes);
+  // Sums of runs as differences of sums from the first on: three nested loops and no fourth.
+  const chances = sumsFrom(p);
+  const minutes = sumsFrom(order.map((l) => l.minutes));
   const best = Array.from({ length: n + 1 }, () => new Float64Array(n + 1));
   let split = 1;
   for (let length = 2; length <= n; length++)
     for (let i = 0; i + length <= n; i++) {
       const j = i + length;
-      const all = Math.max(1e-12, sum(p, i, j));
+      const all = Math.max(1e-12, chances[j]! - chances[i]!);
       let least = Infinity;
       for (let k = i + 1; k < j; k++) {
-        const there = sum(p, i, k) / all;
+        const there = (chances[k]! - chances[i]!) / all;
+        const handling = minutes[k]! - minutes[i]!;
         const cost =
-          sum(minutes, i, k) +
+          handling +
           WATCH_MINUTES +
-          there * (settings.tripMinutes + sum(minutes, i, k) + best[i]![k]!) +
+          there * (settings.tripMinutes + handling + best[i]![k]!) +
           (1 - there) * best[k]![j]!;
         if (cost >= least) continue;
         least = cost;
@@ -180,6 +188,13 @@ export function leastExpected(
   return { minutes: best[0]![n]!, split };
 }
 
+/** Sums of the first 0, 1, 2 … values. */
+function sumsFrom(values: readonly number[]): Float64Array {
+  const sums = new Float64Array(values.length + 1);
+  values.forEach((v, i) => (sums[i + 1] = sums[i]! + v));
+  return sums;
+}
+
 export interface Forecast {
   readonly strategy: Strategy;
   /** Expected from here until the load is known. */
@@ -187,27 +202,78 @@ export interface Forecast {
   readonly trips: number;
 }
 
-/** What each strategy costs from here on the mean: every suspected load is played as the faulty one. */
+/** What each strategy costs from here on the mean, over every suspected load as the faulty one. */
 export function forecasts(
   loads: readonly Load[],
   steps: readonly StripStep[],
   settings: PlanSettings,
 ): Forecast[] {
-  const causes = weighCauses(loads, steps, limitOf(settings.protection)).filter(
-    (c) => c.cause.kind === "load" && c.chance > 1e-4,
+  const causes = weighCauses(loads, steps, limitOf(settings.protection)).flatMap(({ cause, chance }) =>
+    cause.kind === "load" && chance > 1e-4 ? [{ load: cause.load, chance }] : [],
   );
   const total = causes.reduce((sum, c) => sum + c.chance, 0);
   const unlimited = { ...settings, mostTrips: Infinity };
   return STRATEGIES.map((strategy) => {
     let [minutes, trips] = [0, 0];
-    for (const { cause, chance } of causes) {
-      if (cause.kind !== "load") continue;
-      const played = play(loads, steps, strategy, unlimited, cause.load);
-      minutes += (chance / total) * played.minutes;
-      trips += (chance / total) * played.trips;
-    }
+    follow(loads, steps, strategy, unlimited, causes, (end, faulty) => {
+      for (const { chance } of faulty) {
+        minutes += (chance / total) * end.minutes;
+        trips += (chance / total) * end.trips;
+      }
+    });
     return { strategy, minutes, trips };
   });
+}
+
+interface End {
+  readonly minutes: number;
+  readonly trips: number;
+  readonly called: string | undefined;
+}
+
+/**
+ * Follows a strategy with each of some loads as the hidden fault, until each is called. Those that a try answers alike go on
+ * together: a try is planned once for all of them.
+ */
+function follow<Faulty extends { readonly load: string }>(
+  loads: readonly Load[],
+  from: readonly StripStep[],
+  strategy: Strategy,
+  settings: PlanSettings,
+  hidden: readonly Faulty[],
+  onEnd: (end: End, faulty: readonly Faulty[]) => void,
+): void {
+  const walk = (
+    steps: readonly StripStep[],
+    connected: ReadonlySet<string>,
+    faulty: readonly Faulty[],
+    minutes: number,
+    trips: number,
+  ) => {
+    const next = nextStep(loads, steps, strategy, settings);
+    // A strategy that comes to no call within so many tries is given up.
+    if (next.kind !== "connect" || steps.length - from.length >= 4 * loads.length + 4) {
+      const called =
+        next.kind === "called" && next.cause.cause.kind === "load" ? next.cause.cause.load : undefined;
+      return onEnd({ minutes, trips, called }, faulty);
+    }
+    const wanted = new Set(next.connected);
+    const moved = loads.filter((l) => connected.has(l.id) !== wanted.has(l.id));
+    const handling = moved.reduce((sum, l) => sum + l.minutes, WATCH_MINUTES);
+    for (const tripped of [false, true]) {
+      const alike = faulty.filter((f) => wanted.has(f.load) === tripped);
+      if (alike.length === 0) continue;
+      const step: StripStep = { connected: next.connected, tripped, spent: tripped ? "fuse" : "nothing" };
+      walk(
+        [...steps, step],
+        wanted,
+        alike,
+        minutes + handling + (tripped ? settings.tripMinutes : 0),
+        trips + (tripped ? 1 : 0),
+      );
+    }
+  };
+  walk(from, new Set(from.at(-1)?.connected ?? loads.map((l) => l.id)), hidden, 0, 0);
 }
 
 /** Follows a strategy with one load as the hidden fault until it is called. */
@@ -217,28 +283,10 @@ export function play(
   strategy: Strategy,
   settings: PlanSettings,
   faulty: string,
-): { readonly minutes: number; readonly trips: number; readonly called: string | undefined } {
-  const steps = [...from];
-  let connected = new Set(steps.at(-1)?.connected ?? loads.map((l) => l.id));
-  let [minutes, trips] = [0, 0];
-  for (let turn = 0; turn < 4 * loads.length + 4; turn++) {
-    const next = nextStep(loads, steps, strategy, settings);
-    if (next.kind !== "connect")
-      return {
-        minutes,
-        trips,
-        called:
-          next.kind === "called" && next.cause.cause.kind === "load" ? next.cause.cause.load : undefined,
-      };
-    const wanted = new Set(next.connected);
-    for (const l of loads) if (connected.has(l.id) !== wanted.has(l.id)) minutes += l.minutes;
-    const tripped = wanted.has(faulty);
-    minutes += WATCH_MINUTES + (tripped ? settings.tripMinutes : 0);
-    trips += tripped ? 1 : 0;
-    steps.push({ connected: next.connected, tripped, spent: tripped ? "fuse" : "nothing" });
-    connected = wanted;
-  }
-  return { minutes, trips, called: undefined };
+): End {
+  let end: End = { minutes: 0, trips: 0, called: undefined };
+  follow(loads, from, strategy, settings, [{ load: faulty }], (reached) => (end = reached));
+  return end;
 }
 
 /** A load has held: it was connected in a try that did not trip. */

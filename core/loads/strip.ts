@@ -82,9 +82,10 @@ export function weighCauses(
     },
     { cause: { kind: "outside" }, weight: OUTSIDE_WEIGHT, trips: () => true },
   ];
+  const tries = steps.map((step) => ({ on: new Set(step.connected), tripped: step.tripped }));
   const weights = causes.map(({ cause, weight, trips }) => {
     let p = weight;
-    for (const step of steps) p *= trips(new Set(step.connected)) === step.tripped ? 1 - STRAY : STRAY;
+    for (const { on, tripped } of tries) p *= trips(on) === tripped ? 1 - STRAY : STRAY;
     if (plugPulled) p *= (cause.kind === "outside") === plugPulled.tripped ? 1 - STRAY : STRAY;
     return p;
   });

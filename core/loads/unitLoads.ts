@@ -1,43 +1,95 @@
-import { branchCurrentInto, settle } from "#core/circuit/index.ts";
-import { CATALOGUE, expandUnit, type UnitModel } from "#core/unit/index.ts";
+import { branchCurrentInto, settle, type OperatingPoint } from "#core/circuit/index.ts";
+import { CATALOGUE, expandUnit, liftOf, type Part, type State, type UnitModel } from "#core/unit/index.ts";
 import type { Load, Protection } from "./load.ts";
 
 /** Motors draw so many times their running current for so long when they start. Common practice, no source. */
 const START = { times: 5, seconds: 0.6 } as const;
 const MOTORS = new Set(["motor", "split-winding-motor", "dc-motor", "three-phase-motor"]);
+/** Less than this is no load, A. */
+const LEAST_AMPS = 0.005;
+/** A load that draws less than this share of its most in the state first live waits to be called. */
+const CALLED_SHARE = 0.2;
 
-/** The unit's loads with the most they draw in any live state, A RMS of AC or mean of DC, and the lift that takes each off. */
-export function unitLoads(unit: UnitModel): Load[] {
-  const most = new Map<string, number>();
-  const current = new Float64Array(2);
-  for (const state of unit.states.filter((s) => s.power === "live")) {
-    const bench = expandUnit(unit, { state: state.id, lifts: [] });
-    const point = settle(bench.circuit);
-    for (const part of unit.parts) {
-      const { work } = CATALOGUE.get(part.type)!;
-      if (!work) continue;
-      const index = bench.firstBranchOf(part.id) + work.branch;
-      const { a, b } = point.circuit.branches[index]!;
-      branchCurrentInto(current, point.ac, index, a, b);
-      const ac = Math.hypot(current[0]!, current[1]!);
-      branchCurrentInto(current, point.dc, index, a, b);
-      most.set(part.id, Math.max(most.get(part.id) ?? 0, Math.hypot(ac, current[0]!)));
-    }
-  }
-  return [...most]
-    .filter(([, amps]) => amps > 0.005)
-    .map(([id, amps]) => {
-      const part = unit.parts.find((p) => p.id === id)!;
-      const lift = unit.lifts.find((l) => l.terminals.some((t) => t.startsWith(`${id}.`)));
-      return {
-        id,
+/**
+ * The unit's loads with the most they draw in any live state, A RMS of AC or mean of DC, and what takes each off.
+ * @param device a part that protects: amps are then what each load takes through that device, which a load behind a
+ *   transformer or a converter does at other amps than its own, and one on another branch not at all
+ */
+export function unitLoads(unit: UnitModel, device?: string): Load[] {
+  const live = unit.states.filter((s) => s.power === "live");
+  const drawn = live.map((state) => ({ state, amps: ampsIn(unit, state) }));
+  const parts = unit.parts.filter((p) => CATALOGUE.get(p.type)!.work !== undefined);
+  return parts.flatMap((part): Load[] => {
+    const most = drawn.reduce((a, b) => ((b.amps.get(part.id) ?? 0) > (a.amps.get(part.id) ?? 0) ? b : a));
+    const own = most.amps.get(part.id) ?? 0;
+    if (own <= LEAST_AMPS) return [];
+    const amps = device === undefined ? own : throughDevice(unit, device, part, most.state);
+    if (amps <= LEAST_AMPS) return [];
+    const lift = unit.lifts.find((l) => l.terminals.some((t) => t.startsWith(`${part.id}.`)));
+    const leaves = lift ? leftOn(part, lift.terminals) : [];
+    const waits = (drawn[0]!.amps.get(part.id) ?? 0) < CALLED_SHARE * own;
+    return [
+      {
+        id: part.id,
         name: part.name,
         amps,
         ...(MOTORS.has(part.type) ? { startAmps: START.times * amps, startSeconds: START.seconds } : {}),
+        ...(waits ? { runIn: { state: most.state.id, name: most.state.name } } : {}),
+        ...(leaves.length > 0 ? { leaves } : {}),
         minutes: lift?.minutes ?? 1,
         weight: 1,
-      };
-    });
+      },
+    ];
+  });
+}
+
+/** What each working part draws in a state, A, by part. */
+function ampsIn(unit: UnitModel, state: State): Map<string, number> {
+  const bench = expandUnit(unit, { state: state.id, lifts: [] });
+  const point = settle(bench.circuit);
+  const amps = new Map<string, number>();
+  for (const part of unit.parts) {
+    const { work } = CATALOGUE.get(part.type)!;
+    if (work) amps.set(part.id, size(currentIn(point, bench.firstBranchOf(part.id) + work.branch)));
+  }
+  return amps;
+}
+
+/** What a load adds to the current through a device, as phasors, A: what is gone there when it is taken off. */
+function throughDevice(unit: UnitModel, device: string, part: Part, state: State): number {
+  const through = (lifts: readonly string[]) => {
+    const bench = expandUnit(unit, { state: state.id, lifts: [...lifts] });
+    return currentIn(settle(bench.circuit), bench.firstBranchOf(device));
+  };
+  const off = Object.keys(part.terminals)
+    .filter((t) => t !== "pe")
+    .map((t) => `${part.id}.${t}`)
+    .filter((t) => liftOf(unit, t) !== undefined);
+  const [on, without] = [through([]), through(off)];
+  return size({ re: on.re - without.re, im: on.im - without.im, dc: on.dc - without.dc });
+}
+
+/** The current of a branch: AC as an RMS phasor, and its DC. */
+interface Current {
+  readonly re: number;
+  readonly im: number;
+  readonly dc: number;
+}
+
+function currentIn(point: OperatingPoint, index: number): Current {
+  const current = new Float64Array(2);
+  const { a, b } = point.circuit.branches[index]!;
+  branchCurrentInto(current, point.ac, index, a, b);
+  const [re, im] = current as unknown as [number, number];
+  branchCurrentInto(current, point.dc, index, a, b);
+  return { re, im, dc: current[0]! };
+}
+
+const size = ({ re, im, dc }: Current): number => Math.hypot(re, im, dc);
+
+/** Terminals of a load that its lift does not take off, earth aside. */
+function leftOn(part: Part, lifted: readonly string[]): string[] {
+  return Object.keys(part.terminals).filter((t) => t !== "pe" && !lifted.includes(`${part.id}.${t}`));
 }
 
 /** What the unit is protected by, the largest first. */

@@ -92,8 +92,9 @@ export class CircuitCache {
 
   /** Whether everything that protects holds under each case with something taken off the supply. */
   holds(cases: readonly Case[], lifts: readonly string[]): Float64Array {
+    // What holds with everything on holds with less as well.
     return Float64Array.from(cases, (c) =>
-      this.runs.openings(c.faults, lifts).length === 0 ? HIT_RATE : FALSE_ALARM,
+      this.opens(c).size === 0 || this.runs.openings(c.faults, lifts).length === 0 ? HIT_RATE : FALSE_ALARM,
     );
   }
 

@@ -47,6 +47,8 @@ export interface TrialCheck {
   readonly trial: Trial;
   /** swap: an item. strip: a lift. The others: a part. */
   readonly subject: string;
+  /** strip, in a try of the strip-down: the loads that were off, by part. */
+  readonly off?: readonly string[];
 }
 
 export type Check = ReadingCheck | ObservationCheck | TrialCheck;
@@ -93,6 +95,35 @@ export function trialCheck(unit: UnitModel, trial: Trial, subject: string): Tria
     lifts: trial === "strip" ? [subject] : [],
   };
   return { kind: "trial", id: `try/${trial}/${subject}`, setup, trial, subject };
+}
+
+/**
+ * A try of the strip-down: these loads off, all others on, and the whole run made. With one load off by a plug of its own it is
+ * the trial of that plug.
+ */
+export function stripCheck(unit: UnitModel, off: readonly string[]): TrialCheck {
+  const live = unit.states.find((s) => s.power === "live");
+  if (!live) throw new TrialError("This unit has no live state to try anything in.");
+  const lifts = off.flatMap((load) => takenOffBy(unit, load));
+  const subject = lifts.length === 1 ? lifts[0]! : off.join(",");
+  return {
+    kind: "trial",
+    id: `try/strip/${lifts.length === 1 ? lifts[0]! : off.length === 0 ? "all-on" : off.join(",")}`,
+    setup: { state: live.id, lifts },
+    trial: "strip",
+    subject,
+    off,
+  };
+}
+
+/** What takes a load off: the plug that is its own, else the leads at its terminals, both, for a leak stays on one. */
+export function takenOffBy(unit: UnitModel, load: string): string[] {
+  const own = unit.lifts.find((l) => l.terminals.every((t) => t.startsWith(`${load}.`)));
+  if (own) return [own.id];
+  const part = unit.parts.find((p) => p.id === load);
+  return Object.keys(part?.terminals ?? {})
+    .filter((t) => t !== "pe")
+    .map((t) => `${load}.${t}`);
 }
 
 function bypassText(subject: string, refusal: BypassRefusal): string {
