@@ -1,28 +1,33 @@
+import { useState } from "react";
 import { isCleared, type StripStep } from "#core/loads/index.ts";
-import { emptyRow, numberProblem, type LoadRow } from "../jobs/stripDesk.ts";
+import { emptyRow, numberProblem, outsideId, outsideName, type LoadRow } from "../jobs/stripDesk.ts";
 import { Button } from "./Button.tsx";
+import { inputClass } from "./Field.tsx";
 
 interface Props {
   rows: readonly LoadRow[];
   steps: readonly StripStep[];
   /** Insulation is asked for: an earth-leakage device trips. */
   leaks: boolean;
-  /** The unit's own loads: none is added or taken out. */
-  fixed: boolean;
+  /** The loads are a unit's own: others that are added hang on the same device outside it. */
+  ofUnit: boolean;
   onRows: (rows: readonly LoadRow[]) => void;
 }
 
+const AMPS = [
+  ["amps", "Nameplate, A"],
+  ["clamped", "Clamped, A"],
+  ["startAmps", "Starts, A"],
+  ["startSeconds", "for, s"],
+] as const;
+const LEAKS = [["megohms", "To earth, MΩ"]] as const;
+const MOST_ROWS = 40;
+
 /** The loads with their currents; each row says whether it has held. */
-export function LoadTable({ rows, steps, leaks, fixed, onRows }: Props) {
+export function LoadTable({ rows, steps, leaks, ofUnit, onRows }: Props) {
   const change = (id: string, part: Partial<LoadRow>) =>
     onRows(rows.map((r) => (r.id === id ? { ...r, ...part } : r)));
-  const columns = leaks
-    ? ([["megohms", "To earth, MΩ"]] as const)
-    : ([
-        ["amps", "Runs, A"],
-        ["startAmps", "Starts, A"],
-        ["startSeconds", "for, s"],
-      ] as const);
+  const columns = [...(leaks ? LEAKS : AMPS), ["minutes", "off and on, min"] as const];
   return (
     <section aria-label="Loads" className="relative overflow-x-auto" tabIndex={0}>
       <table className="w-full min-w-[34rem] text-left">
@@ -36,9 +41,6 @@ export function LoadTable({ rows, steps, leaks, fixed, onRows }: Props) {
                 {label}
               </th>
             ))}
-            <th scope="col" className="px-1 py-1">
-              off and on, min
-            </th>
             <th scope="col" className="py-1">
               <span className="sr-only">State</span>
             </th>
@@ -47,14 +49,16 @@ export function LoadTable({ rows, steps, leaks, fixed, onRows }: Props) {
         <tbody>
           {rows.map((row) => {
             const held = isCleared({ id: row.id, name: "", amps: 0, minutes: 1, weight: 1 }, steps);
+            const added = !ofUnit || outsideName(row.id) !== undefined;
             return (
               <tr key={row.id} className="border-b border-rule-faint align-top">
                 <td className="py-1 pr-2">
-                  {fixed ? (
+                  {ofUnit ? (
                     <span
                       className={`flex min-h-11 items-center ${held ? "text-receded line-through" : "font-semibold"}`}
                     >
                       {row.name}
+                      {outsideName(row.id) !== undefined && ", outside the unit"}
                     </span>
                   ) : (
                     <input
@@ -66,10 +70,7 @@ export function LoadTable({ rows, steps, leaks, fixed, onRows }: Props) {
                     />
                   )}
                 </td>
-                {[
-                  ...columns.map(([key, label]) => [key, label] as const),
-                  ["minutes", "minutes"] as const,
-                ].map(([key, label]) => (
+                {columns.map(([key, label]) => (
                   <td key={key} className="px-1 py-1">
                     <input
                       aria-label={`${row.name}: ${label}`}
@@ -90,7 +91,7 @@ export function LoadTable({ rows, steps, leaks, fixed, onRows }: Props) {
                 <td className="py-1 text-[0.9375rem] text-ink-soft">
                   <span className="flex min-h-11 items-center gap-2">
                     {held && "held"}
-                    {!fixed && rows.length > 1 && (
+                    {added && rows.length > 1 && (
                       <Button
                         look="quiet"
                         className="px-1! text-sm"
@@ -107,12 +108,46 @@ export function LoadTable({ rows, steps, leaks, fixed, onRows }: Props) {
           })}
         </tbody>
       </table>
-      {!fixed && rows.length < 40 && (
-        <Button className="mt-2" onClick={() => onRows([...rows, emptyRow(nextNumber(rows))])}>
-          Another load
-        </Button>
-      )}
+      {rows.length < MOST_ROWS &&
+        (ofUnit ? (
+          <OutsideLoad rows={rows} onRows={onRows} />
+        ) : (
+          <Button className="mt-2" onClick={() => onRows([...rows, emptyRow(nextNumber(rows))])}>
+            Another load
+          </Button>
+        ))}
     </section>
+  );
+}
+
+/** A load that hangs on the same device and is none of the unit's. */
+function OutsideLoad({ rows, onRows }: Pick<Props, "rows" | "onRows">) {
+  const [name, setName] = useState("");
+  const id = outsideId(name.trim());
+  const known = rows.some((r) => r.id === id);
+  return (
+    <form
+      className="mt-2 flex flex-wrap items-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (name.trim() === "" || known) return;
+        onRows([...rows, { ...emptyRow(0), id, name: name.trim() }]);
+        setName("");
+      }}
+    >
+      <label className="flex flex-col text-[0.9375rem] font-semibold">
+        Outside the unit, on the same device
+        <input
+          className={inputClass}
+          maxLength={60}
+          placeholder="freezer, heater in the next room"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
+      </label>
+      <Button type="submit">Add it</Button>
+      {known && <span role="alert">{name.trim()} is in the list already.</span>}
+    </form>
   );
 }
 

@@ -40,6 +40,7 @@ export function OutboxNotice({
 }
 
 function eventText(unit: UnitModel, { body }: JobEvent): string {
+  if (body.type === "strip") return `try of the strip-down: ${body.tripped ? "opens" : "holds"}`;
   if (body.type !== "finding") return body.type === "band" ? `power declared ${body.band}` : body.type;
   const typed = body.typed ? `“${body.typed}”, ` : "";
   return `${typed}${checkText(unit, checkOf(unit, body))}: ${resultText(unit, body)}`;

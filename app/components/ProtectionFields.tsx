@@ -1,8 +1,17 @@
 import type { Protection } from "#core/loads/index.ts";
 import { inputClass } from "./Field.tsx";
 
+/** A part of the unit that protects. */
+export interface Offer {
+  readonly id: string;
+  readonly name: string;
+  readonly protection: Protection;
+}
+
 export interface ProtectionChoice {
   readonly protection: Protection;
+  /** Which part of the unit it is; left out where it is not the unit's. */
+  readonly device?: string;
   readonly volts: number;
   /** Fuses at hand, or resets allowed. */
   readonly mostTrips: number;
@@ -12,7 +21,7 @@ export interface ProtectionChoice {
 
 interface Props {
   choice: ProtectionChoice;
-  offers: readonly { readonly id: string; readonly name: string; readonly protection: Protection }[];
+  offers: readonly Offer[];
   onChoose: (choice: ProtectionChoice) => void;
 }
 
@@ -65,11 +74,13 @@ export function ProtectionFields({ choice, offers, onChoose }: Props) {
           Of the unit
           <select
             className={inputClass}
+            value={choice.device ?? ""}
             onChange={(e) => {
               const offer = offers.find((o) => o.id === e.target.value);
-              if (offer) onChoose({ ...choice, protection: offer.protection });
+              if (offer) onChoose({ ...choice, protection: offer.protection, device: offer.id });
             }}
           >
+            {choice.device === undefined && <option value="">another device</option>}
             {offers.map((o) => (
               <option key={o.id} value={o.id}>
                 {o.id}: {o.name}
@@ -85,7 +96,14 @@ export function ProtectionFields({ choice, offers, onChoose }: Props) {
           value={keyOf(protection)}
           onChange={(e) => {
             const kind = KINDS.find(([key]) => key === e.target.value);
-            if (kind) onChoose({ ...choice, protection: kind[2] });
+            if (!kind) return;
+            // Another kind of device is none of the unit's.
+            onChoose({
+              protection: kind[2],
+              volts: choice.volts,
+              mostTrips: choice.mostTrips,
+              lamp: choice.lamp,
+            });
           }}
         >
           {KINDS.map(([key, label]) => (

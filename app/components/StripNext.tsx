@@ -1,17 +1,15 @@
 import { useMemo } from "react";
 import {
-  forecasts,
-  limitOf,
-  nextStep,
   seriesLamp,
   STRATEGIES,
-  weighCauses,
   type Cause,
   type Load,
-  type PlanSettings,
-  type Strategy,
+  type Protection,
+  type StripQuestion,
   type StripStep,
+  type Strategy,
 } from "#core/loads/index.ts";
+import { useStripPlan } from "../jobs/useStripPlan.ts";
 import { percentText } from "../words/percent.ts";
 import { Button } from "./Button.tsx";
 import type { ProtectionChoice } from "./ProtectionFields.tsx";
@@ -25,41 +23,48 @@ interface Props {
   onStrategy: (strategy: Strategy) => void;
   onStep: (step: StripStep) => void;
   onPlug: (pulled: { tripped: boolean } | undefined) => void;
-  onUndo?: () => void;
+  onUndo: () => void;
   onAfresh?: () => void;
 }
 
 /** Minutes that a trip costs: a fuse to fetch, or a device to reset after a look. Common practice, no source. */
 const TRIP_MINUTES = { fuse: 5, other: 3 } as const;
 
+/** What is counted and what is asked, by what protects. */
+const DEVICE_WORDS: Readonly<
+  Record<Protection["kind"], { spent: string; holds: string; opens: string; will: string }>
+> = {
+  fuse: { spent: "fuses", holds: "It holds", opens: "It blows", will: "blows" },
+  breaker: { spent: "trips", holds: "It holds", opens: "It trips", will: "trips" },
+  rcd: { spent: "trips", holds: "It holds", opens: "It trips", will: "trips" },
+  rail: { spent: "rail went down", holds: "The rail recovers", opens: "It stays down", will: "goes down" },
+};
+
 /** What to connect for the next try, what it came to, and what is left to suspect. */
 export function StripNext(props: Props) {
   const { loads, steps, choice, strategy, plugPulled, onStrategy, onStep, onPlug, onUndo, onAfresh } = props;
   const { protection, mostTrips, lamp, volts } = choice;
-  const settings: PlanSettings = useMemo(
+  const question: StripQuestion = useMemo(
     () => ({
-      protection,
-      mostTrips,
-      tripMinutes: lamp ? 0.5 : protection.kind === "fuse" ? TRIP_MINUTES.fuse : TRIP_MINUTES.other,
+      loads,
+      steps,
+      strategy,
+      settings: {
+        protection,
+        mostTrips,
+        tripMinutes: lamp ? 0.5 : protection.kind === "fuse" ? TRIP_MINUTES.fuse : TRIP_MINUTES.other,
+      },
+      ...(plugPulled ? { plugPulled } : {}),
     }),
-    [protection, mostTrips, lamp],
+    [loads, steps, strategy, protection, mostTrips, lamp, plugPulled],
   );
-  const next = useMemo(
-    () => nextStep(loads, steps, strategy, settings, plugPulled),
-    [loads, steps, strategy, settings, plugPulled],
-  );
-  const causes = useMemo(
-    () => weighCauses(loads, steps, limitOf(protection), plugPulled),
-    [loads, steps, protection, plugPulled],
-  );
-  const costs = useMemo(() => forecasts(loads, steps, settings), [loads, steps, settings]);
+  const { plan, planning } = useStripPlan(question);
+  const words = DEVICE_WORDS[protection.kind];
   const name = (id: string) => loads.find((l) => l.id === id)?.name ?? id;
-  const spent = steps.filter((s) => s.tripped && s.spent !== "nothing").length;
-  const what = protection.kind === "fuse" ? "fuses" : protection.kind === "rail" ? "rail went down" : "trips";
   const answer = (tripped: boolean) => {
-    if (next.kind !== "connect") return;
+    if (planning || plan?.next.kind !== "connect") return;
     onStep({
-      connected: next.connected,
+      connected: plan.next.connected,
       tripped,
       spent:
         !tripped || lamp || protection.kind === "rail"
@@ -70,19 +75,25 @@ export function StripNext(props: Props) {
     });
   };
   return (
-    <section aria-label="Next try" data-testid="strip-next" className="border-2 border-ink bg-sheet p-4">
+    <section
+      aria-label="Next try"
+      aria-busy={planning}
+      data-testid="strip-next"
+      className="border-2 border-ink bg-sheet p-4"
+    >
       <div className="flex flex-wrap items-baseline justify-between gap-2">
         <h2 className="section-title">Next try · {steps.length + 1}</h2>
         <span className="text-[0.9375rem]" data-testid="spent">
-          {what}: <b className="reading">{spent}</b> of {mostTrips}
+          {words.spent}: <b className="reading">{plan?.spent ?? 0}</b> of {mostTrips}
         </span>
       </div>
-      {next.kind === "connect" && (
-        <>
-          <p className="py-1 text-xl font-bold">{next.why}</p>
+      {plan === undefined && <p className="py-2 text-ink-soft">Planning the next try…</p>}
+      {plan?.next.kind === "connect" && (
+        <div className={planning ? "opacity-50" : ""}>
+          <p className="py-1 text-xl font-bold">{plan.next.why}</p>
           <ul className="grid gap-x-4 sm:grid-cols-2">
             {loads.map((l) => {
-              const on = next.connected.includes(l.id);
+              const on = plan.next.kind === "connect" && plan.next.connected.includes(l.id);
               return (
                 <li
                   key={l.id}
@@ -94,28 +105,35 @@ export function StripNext(props: Props) {
               );
             })}
           </ul>
+          {plan.next.run.length > 0 && (
+            <p data-testid="strip-run" className="my-1 border-l-4 border-live pl-3 text-lg">
+              {plan.next.run
+                .map(({ load, state }) => `${load} draws only when it is called: run ${state}`)
+                .join("; ")}
+              , and watch.
+            </p>
+          )}
+          <LeftOn protection={protection} loads={loads} connected={plan.next.connected} />
           <p className="py-1 text-[0.9375rem] text-ink-soft">
-            Dead and isolated while plugs are moved; then switch on. It{" "}
-            {protection.kind === "rail" ? "goes down" : "trips"} with {percentText(next.trips)} %.
+            Dead and isolated while plugs are moved; then switch on. Chance that it {words.will}:{" "}
+            {percentText(plan.next.trips)} %.
           </p>
           <div className="grid grid-cols-2 gap-2">
-            <Button look="main" onClick={() => answer(false)}>
-              {protection.kind === "rail" ? "The rail recovers" : "It holds"}
+            <Button look="main" disabled={planning} onClick={() => answer(false)}>
+              {words.holds}
             </Button>
-            <Button look="main" onClick={() => answer(true)}>
-              {protection.kind === "rail"
-                ? "It stays down"
-                : protection.kind === "fuse"
-                  ? "It blows"
-                  : "It trips"}
+            <Button look="main" disabled={planning} onClick={() => answer(true)}>
+              {words.opens}
             </Button>
           </div>
-        </>
+        </div>
       )}
-      {next.kind === "dead checks" && <p className="py-2 text-lg font-semibold text-hazard">{next.why}</p>}
-      {next.kind === "called" && (
+      {plan?.next.kind === "dead checks" && (
+        <p className="py-2 text-lg font-semibold text-hazard">{plan.next.why}</p>
+      )}
+      {plan?.next.kind === "called" && (
         <p data-testid="strip-call" role="status" className="py-2 text-xl font-bold">
-          {causeText(next.cause.cause, name)} {percentText(next.cause.chance)} %.
+          {causeText(plan.next.cause.cause, name)} {percentText(plan.next.cause.chance)} %.
         </p>
       )}
       {lamp && (
@@ -125,7 +143,7 @@ export function StripNext(props: Props) {
         </p>
       )}
       <div className="flex flex-wrap gap-2 pt-2">
-        {onUndo && steps.length > 0 && <Button onClick={onUndo}>Take the last try back</Button>}
+        {steps.length > 0 && <Button onClick={onUndo}>Take the last try back</Button>}
         {onAfresh && steps.length > 0 && (
           <Button look="quiet" onClick={onAfresh}>
             Begin afresh
@@ -135,7 +153,7 @@ export function StripNext(props: Props) {
       <fieldset className="pt-3">
         <legend className="section-title">How to go about it</legend>
         {STRATEGIES.map((s) => {
-          const cost = costs.find((c) => c.strategy === s);
+          const cost = plan?.costs.find((c) => c.strategy === s);
           return (
             <label key={s} className="flex min-h-11 items-center gap-3 border-t border-rule-faint">
               <input
@@ -162,8 +180,8 @@ export function StripNext(props: Props) {
           {(
             [
               ["not tried", undefined],
-              ["it holds", false],
-              ["it trips still", true],
+              [words.holds.toLowerCase(), false],
+              [`${words.opens.toLowerCase()} still`, true],
             ] as const
           ).map(([label, tripped]) => (
             <label key={label} className="flex min-h-11 items-center gap-2">
@@ -181,7 +199,7 @@ export function StripNext(props: Props) {
       </fieldset>
       <h2 className="section-title pt-2">Suspected</h2>
       <ol>
-        {causes
+        {plan?.causes
           .filter((c) => c.chance >= 0.01)
           .slice(0, 8)
           .map(({ cause, chance }) => (
@@ -192,6 +210,26 @@ export function StripNext(props: Props) {
           ))}
       </ol>
     </section>
+  );
+}
+
+/** With a leakage device a load is off only when no lead of it is on: a leak goes on through its neutral. */
+function LeftOn({
+  protection,
+  loads,
+  connected,
+}: {
+  protection: Protection;
+  loads: readonly Load[];
+  connected: readonly string[];
+}) {
+  const left = loads.filter((l) => l.leaves && !connected.includes(l.id));
+  if (protection.kind !== "rcd" || left.length === 0) return null;
+  return (
+    <p className="my-1 border-l-4 border-hazard bg-hazard-soft py-1 pl-3 text-[0.9375rem]">
+      Off means both leads off: a leak to earth goes on through a neutral that stays. The plugs of{" "}
+      {left.map((l) => `${l.name} leave ${l.leaves!.join(", ")} connected`).join("; ")}.
+    </p>
   );
 }
 

@@ -1,6 +1,15 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { leakAmps } from "#core/loads/index.ts";
-import { emptyRow, loadDesk, loadOf, numberProblem, rowOf, saveDesk } from "./stripDesk.ts";
+import {
+  emptyRow,
+  loadDesk,
+  loadOf,
+  numberProblem,
+  outsideId,
+  outsideName,
+  rowOf,
+  saveDesk,
+} from "./stripDesk.ts";
 
 /** A storage of the page's own, as a browser has it. */
 class Storage {
@@ -38,6 +47,13 @@ describe("a row of the strip-down's table", () => {
       startAmps: 12,
       startSeconds: 0.5,
     });
+  });
+
+  test("what the clamp has goes before the plate; a load outside the unit is known by its name", () => {
+    expect(loadOf({ ...emptyRow(1), amps: "9", clamped: "7,5" }, 230, leakAmps).amps).toBe(7.5);
+    expect(loadOf({ ...emptyRow(1), amps: "9", clamped: "" }, 230, leakAmps).amps).toBe(9);
+    expect(outsideName(outsideId("freezer"))).toBe("freezer");
+    expect(outsideName("load-1")).toBeUndefined();
   });
 
   test("insulation becomes the leak at the supply's volts: 230 V over 0.02 MΩ are 11.5 mA", () => {

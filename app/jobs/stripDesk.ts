@@ -5,7 +5,10 @@ import type { Load, Protection, StripStep } from "#core/loads/index.ts";
 export interface LoadRow {
   readonly id: string;
   readonly name: string;
+  /** By its plate, or as the circuit has it. */
   readonly amps: string;
+  /** As the clamp has it: goes before the plate. */
+  readonly clamped: string;
   readonly startAmps: string;
   readonly startSeconds: string;
   readonly megohms: string;
@@ -20,6 +23,7 @@ const desk = z.object({
         id: text,
         name: text,
         amps: text,
+        clamped: text.default(""),
         startAmps: text,
         startSeconds: text,
         megohms: text,
@@ -63,6 +67,7 @@ export const emptyRow = (n: number): LoadRow => ({
   id: `load-${n}`,
   name: `Load ${n}`,
   amps: "",
+  clamped: "",
   startAmps: "",
   startSeconds: "",
   megohms: "",
@@ -75,6 +80,7 @@ export function rowOf(load: Load): LoadRow {
     id: load.id,
     name: load.name,
     amps: plain(load.amps),
+    clamped: "",
     startAmps: plain(load.startAmps),
     startSeconds: plain(load.startSeconds),
     megohms: "",
@@ -103,12 +109,18 @@ export function loadOf(row: LoadRow, volts: number, leak: (volts: number, ohms: 
   return {
     id: row.id,
     name: row.name.trim() || row.id,
-    amps: numberOf(row.amps) ?? 0,
+    amps: numberOf(row.clamped) ?? numberOf(row.amps) ?? 0,
     ...(startAmps === undefined ? {} : { startAmps, startSeconds: startSeconds ?? 0.5 }),
     ...(megohms === undefined || megohms === 0 ? {} : { leakAmps: leak(volts, megohms * 1e6) }),
     minutes: numberOf(row.minutes) ?? 1,
     weight: 1,
   };
 }
+
+/** Loads outside the unit are known by their names. */
+const OUTSIDE = "outside:";
+export const outsideId = (name: string): string => `${OUTSIDE}${name}`;
+export const outsideName = (id: string): string | undefined =>
+  id.startsWith(OUTSIDE) ? id.slice(OUTSIDE.length) : undefined;
 
 export type { Protection };

@@ -71,6 +71,8 @@ export const eventBody = z.discriminatedUnion("type", [
     device: z.union([id, z.literal("rail")]).optional(),
     /** The unit's own plug was pulled: what opens then lies before the unit. */
     plugPulled: z.literal(true).optional(),
+    /** Loads outside the unit that were on, by name: what opens with them on may be theirs. */
+    beside: z.array(z.string().min(1).max(60)).max(20).optional(),
   }),
   /** A file, kept on the server, that belongs to a finding. */
   z.strictObject({

@@ -152,11 +152,16 @@ function evidenceOf(entry: LedgerEntry): Evidence {
 }
 
 /**
- * A try that the model can be asked about: a rail that folds back opens nothing, and with the unit's plug pulled nothing of the
- * unit is tried. Those count in the strip-down only.
+ * A try that the model can be asked about: a rail that folds back opens nothing, with the unit's plug pulled nothing of the
+ * unit is tried, and with a load beside the unit on it may be that one's. Those count in the strip-down only.
  */
 function isTry(body: EventBody): body is BodyOf<"strip"> {
-  return body.type === "strip" && body.device !== "rail" && body.plugPulled === undefined;
+  return (
+    body.type === "strip" &&
+    body.device !== "rail" &&
+    body.plugPulled === undefined &&
+    !(body.tripped && (body.beside?.length ?? 0) > 0)
+  );
 }
 
 /** A try as the ledger holds findings: taken off the supply, do the fuses hold? */

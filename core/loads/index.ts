@@ -14,6 +14,7 @@ export {
   type PlanSettings,
   type Strategy,
 } from "./plan.ts";
+export { planStrip, type StripPlan, type StripQuestion } from "./stripPlan.ts";
 export { seriesLamp, type SeriesLamp } from "./seriesLamp.ts";
 export { limitOf, sumOver, weighCauses, type Cause, type StripStep, type WeighedCause } from "./strip.ts";
 export { unitLoads, unitProtections } from "./unitLoads.ts";

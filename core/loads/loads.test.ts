@@ -9,6 +9,7 @@ import {
   leastExpected,
   limitOf,
   nextStep,
+  planStrip,
   play,
   seriesLamp,
   STRATEGIES,
@@ -256,5 +257,57 @@ describe("the loads of a unit", () => {
       { kind: "rcd", residualAmps: 0.03 },
       { kind: "breaker", amps: 16, curve: "C" },
     ]);
+  });
+
+  test("through the mains fuse a load on a low rail draws by its power, not by its amps", () => {
+    const dock = demoUnits().get("dock-bd3")!;
+    const screen = (device?: string) => unitLoads(dock, device).find((l) => l.id === "SCR")!.amps;
+    // 0.8 A at 5 V are 4 W: some 0.02 A at 230 V, more with what the converters lose.
+    expect(screen("F2")).toBeCloseTo(0.8, 1);
+    expect(screen("F1")).toBeLessThan(0.1);
+    expect(screen("F1")).toBeGreaterThan(0.015);
+  });
+
+  test("a load on another branch is none of this device's: the roaster's drum motor is not behind its 24 V fuse", () => {
+    const roaster = demoUnits().get("roaster-dr6")!;
+    const behind = (device: string) => unitLoads(roaster, device).map((l) => l.id);
+    expect(behind("F1")).toContain("M1");
+    expect(behind("F2")).not.toContain("M1");
+    expect(behind("F2")).toContain("GV1");
+  });
+
+  test("a load behind a relay is tried where it is called; a plug that leaves a lead says so", () => {
+    const loads = unitLoads(demoUnits().get("prover-pc2")!);
+    const heater = loads.find((l) => l.id === "HT1")!;
+    expect(heater.runIn?.state).toBe("prove");
+    expect(heater.leaves).toEqual(["2"]);
+    // What draws as soon as the unit is on needs no call.
+    expect(loads.find((l) => l.id === "MC")!.runIn).toBeUndefined();
+    const bare: StripStep[] = [{ connected: [], tripped: false, spent: "nothing" }];
+    const next = nextStep([heater, load("x", 1)], bare, "one at a time", settings());
+    expect(next).toMatchObject({ kind: "connect", run: [{ load: heater.name, state: heater.runIn!.name }] });
+    // Once it has held there it need not be run again.
+    const held: StripStep[] = [...bare, { connected: ["HT1"], tripped: false, spent: "nothing" }];
+    const left = nextStep([heater, load("x", 1), load("y", 1)], held, "one at a time", settings());
+    expect(left).toMatchObject({ kind: "connect", run: [] });
+  });
+});
+
+describe("a plan for twenty-four loads", () => {
+  const many = Array.from({ length: 24 }, (_, i) =>
+    load(`l${i}`, 1 + (i % 3), { minutes: 0.5 + 0.4 * (i % 5), weight: 1 + (i % 4) }),
+  );
+  test("finds each of them, and counts what was spent", () => {
+    for (const hidden of [many[0]!, many[11]!, many[23]!])
+      expect(play(many, [], "least expected", settings(), hidden.id).called).toBe(hidden.id);
+    const steps: StripStep[] = [
+      { connected: [], tripped: false, spent: "nothing" },
+      { connected: ["l0"], tripped: true, spent: "reset" },
+      { connected: ["l1"], tripped: true, spent: "nothing" },
+    ];
+    const plan = planStrip({ loads: many, steps, strategy: "halves", settings: settings() });
+    expect(plan.spent).toBe(1);
+    expect(plan.costs.map((c) => c.strategy)).toEqual([...STRATEGIES]);
+    expect(plan.causes[0]!.chance).toBeGreaterThanOrEqual(plan.causes[1]!.chance);
   });
 });

@@ -148,7 +148,7 @@ test("strip-down without a job: no single load, but the sum", async ({ page }) =
   await page.goto("/strip");
   const currents = { "Load 1": 9, "Load 2": 8, "Load 3": 7 };
   for (const [name, amps] of Object.entries(currents))
-    await page.getByLabel(`${name}: Runs, A`).fill(String(amps));
+    await page.getByLabel(`${name}: Nameplate, A`).fill(String(amps));
   await page.getByLabel("one at a time").check();
   await expect(page.getByTestId("budget")).toContainText("No single load, but the sum.");
   await stripToCall(page, (on) => on.reduce((sum, n) => sum + currents[n as keyof typeof currents], 0) > 16);
@@ -156,7 +156,7 @@ test("strip-down without a job: no single load, but the sum", async ({ page }) =
   // It is kept in this browser, and a wrong number is answered at its field.
   await page.reload();
   await expect(page.getByTestId("strip-call")).toContainText("No single load, but their sum");
-  await page.getByLabel("Load 1: Runs, A").fill("nine");
+  await page.getByLabel("Load 1: Nameplate, A").fill("nine");
   await expect(page.getByRole("alert")).toContainText("“nine” is not a number.");
 });
 
@@ -206,7 +206,7 @@ for (const colorScheme of ["light", "dark"] as const)
       await expect(page.getByRole("img")).toBeVisible();
       await check();
       await page.goto("/strip");
-      await page.getByLabel("Load 1: Runs, A").fill("9");
+      await page.getByLabel("Load 1: Nameplate, A").fill("9");
       await check();
       await page.goto("/units/glasswasher-gw4/wiring");
       await expect(page.locator("[data-laid=true]")).toBeVisible();
