@@ -88,11 +88,15 @@ const caught = mutants.filter((m) => CAUGHT.includes(m.status)).length;
 const missed = mutants.filter((m) => MISSED.includes(m.status));
 const share = caught / (caught + missed.length);
 const percent = `${(100 * share).toFixed(1)} %`;
-console.log(
-  `${area}: ${caught} of ${caught + missed.length} changes caught, ${percent} (wanted ${100 * wanted} %)`,
+process.stdout.write(
+  `${area}: ${caught} of ${caught + missed.length} changes caught, ${percent} (wanted ${100 * wanted} %)\n`,
 );
 for (const m of missed)
-  console.log(`${m.file}:${m.location.start.line} ${m.mutatorName} → ${m.replacement}\n    ${m.text}`);
+  process.stdout.write(
+    `${m.file}:${m.location.start.line} ${m.mutatorName} → ${m.replacement}
+    ${m.text}
+`,
+  );
 
 if (values.write) {
   const page = readFileSync("docs/testing.md", "utf8");
