@@ -1,11 +1,11 @@
-import { line, scaleLinear, scaleLog, type ScaleContinuousNumeric } from "d3";
+import { format, line, scaleLinear, scaleLog, type ScaleContinuousNumeric } from "d3";
 import type { Chart } from "#core/component/index.ts";
 
 const WIDTH = 520;
 const HEIGHT = 300;
 const LEFT = 62;
 const RIGHT = 16;
-const TOP = 14;
+const TOP = 32;
 const BOTTOM = 44;
 const DASHES = [undefined, "7 5", "2 4"] as const;
 
@@ -36,7 +36,7 @@ export function JudgementChart({ chart }: { chart: Chart }) {
             <g key={t}>
               <line x1={x(t)} x2={x(t)} y1={TOP} y2={HEIGHT - BOTTOM} stroke="var(--rule-faint)" />
               <text x={x(t)} y={HEIGHT - BOTTOM + 17} textAnchor="middle">
-                {plain(t)}
+                {axisText(t)}
               </text>
             </g>
           ))}
@@ -44,11 +44,14 @@ export function JudgementChart({ chart }: { chart: Chart }) {
             <g key={t}>
               <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule-faint)" />
               <text x={LEFT - 7} y={y(t) + 4} textAnchor="end">
-                {plain(t)}
+                {axisText(t)}
               </text>
             </g>
           ))}
         </g>
+        <text x={6} y={16} fontSize="13" fill="var(--ink)">
+          {chart.y.label}
+        </text>
         <text
           x={(LEFT + WIDTH - RIGHT) / 2}
           y={HEIGHT - 8}
@@ -84,11 +87,11 @@ export function JudgementChart({ chart }: { chart: Chart }) {
           </g>
         ))}
       </svg>
-      <figcaption className="text-sm text-ink-soft">
-        {chart.y.label}.{" "}
-        {chart.lines.length > 1 &&
-          chart.lines.map((l, i) => `${["Solid", "Dashed", "Dotted"][i % 3]}: ${l.label}`).join(", ")}
-      </figcaption>
+      {chart.lines.length > 1 && (
+        <figcaption className="text-sm text-ink-soft">
+          {chart.lines.map((l, i) => `${["Solid", "Dashed", "Dotted"][i % 3]}: ${l.label}`).join(", ")}
+        </figcaption>
+      )}
     </figure>
   );
 }
@@ -109,13 +112,18 @@ function scaleFor(values: readonly number[], log: boolean, range: [number, numbe
 /** Whole decades where the scale is logarithmic and has enough of them, else 1, 2 and 5 of each. */
 function ticksOf(scale: Scale, log: boolean): number[] {
   if (!log) return scale.ticks(6);
-  const leading = (t: number) => Math.round(t / 10 ** Math.floor(Math.log10(t) + 1e-9));
-  const all = scale.ticks(40);
-  const decades = all.filter((t) => leading(t) === 1);
-  return decades.length >= 4 ? decades : all.filter((t) => [1, 2, 5].includes(leading(t)));
+  const [least, most] = scale.domain() as [number, number];
+  const first = Math.floor(Math.log10(least));
+  const decades = Array.from(
+    { length: Math.ceil(Math.log10(most)) - first + 1 },
+    (_, i) => 10 ** (first + i),
+  );
+  const within = (t: number) => t >= least * 0.999 && t <= most * 1.001;
+  const whole = decades.filter(within);
+  return whole.length >= 4 ? whole : decades.flatMap((d) => [d, 2 * d, 5 * d]).filter(within);
 }
 
-const plain = (v: number) =>
-  v !== 0 && (Math.abs(v) < 1e-2 || Math.abs(v) >= 1e5)
-    ? v.toExponential(0)
-    : String(Number(v.toPrecision(3)));
+/** A figure on an axis: "10k" of a thousand and more, "0.1" below. */
+const thousands = format("~s");
+const axisText = (v: number) => (Math.abs(v) >= 1000 ? thousands(v) : String(Number(v.toPrecision(3))));
+const plain = (v: number) => String(Number(v.toPrecision(3)));

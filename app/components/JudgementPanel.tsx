@@ -64,3 +64,21 @@ export function JudgementPanel({ judgement }: { judgement: Judgement | undefined
     </div>
   );
 }
+
+/** On a phone the verdict stays in sight above the fields while they are filled and the keyboard is open. */
+export function VerdictLine({ judgement }: { judgement: Judgement | undefined }) {
+  if (!judgement) return null;
+  const look = WORDS[judgement.verdict];
+  return (
+    <p
+      aria-hidden
+      data-testid="verdict-line"
+      className={`sticky top-0 z-10 -mx-4 border-y-2 bg-sheet px-4 py-1.5 lg:hidden ${look.class}`}
+    >
+      <b>
+        {look.mark} {look.word}
+      </b>{" "}
+      {judgement.sentence}
+    </p>
+  );
+}

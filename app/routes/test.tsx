@@ -6,6 +6,7 @@ import {
   judgeEntries,
   readEntries,
   testsFor,
+  type ComponentTest,
   type Entries,
   type InCircuit,
   type Judgement,
@@ -15,7 +16,7 @@ import { readJob } from "#server/jobs/readJob.ts";
 import type { Route } from "./+types/test";
 import { Cautions } from "../components/Cautions.tsx";
 import { FileInJob } from "../components/FileInJob.tsx";
-import { JudgementPanel } from "../components/JudgementPanel.tsx";
+import { JudgementPanel, VerdictLine } from "../components/JudgementPanel.tsx";
 import { ProbeSteps } from "../components/ProbeSteps.tsx";
 import { TestFields } from "../components/TestFields.tsx";
 import { BEFORE_LIVE } from "../words/cautions.ts";
@@ -57,6 +58,7 @@ export default function TestPage({ loaderData: { job }, params }: Route.Componen
   const query = job ? `?job=${job.id}` : "";
   return (
     <main className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 p-4 md:p-6 lg:grid-cols-2">
+      <VerdictLine judgement={judgement} />
       <div className="lg:col-span-2">
         <Link
           to={`/tests${query}`}
@@ -84,6 +86,47 @@ export default function TestPage({ loaderData: { job }, params }: Route.Componen
             ]}
           />
         )}
+        <Before test={test} />
+        {job && job.parts.length > 0 && <PartOfJob job={job} />}
+        <h2 className="section-title">What it reads</h2>
+        <TestFields
+          test={test}
+          entries={entries}
+          read={read}
+          questions={judgement?.questions ?? []}
+          onEnter={(field, text) => setEntries((was) => ({ ...was, [field]: text }))}
+        />
+      </div>
+      <div className="flex flex-col gap-3">
+        <JudgementPanel judgement={judgement} />
+        {job && judgement && (
+          <FileInJob job={job.id} test={test} part={job.part} entries={entries} judgement={judgement} />
+        )}
+      </div>
+    </main>
+  );
+}
+
+/** How to prepare and where the probes go; on a phone folded to a line, so that the fields begin on the first screen. */
+function Before({ test }: { test: ComponentTest }) {
+  const [unfolded, setUnfolded] = useState(false);
+  if (test.prepare.length === 0 && test.probes.length === 0) return null;
+  return (
+    <>
+      <button
+        type="button"
+        aria-expanded={unfolded}
+        className="flex min-h-11 items-center justify-between gap-3 border-y border-rule text-left md:hidden"
+        onClick={() => setUnfolded(!unfolded)}
+      >
+        <span className="min-w-0">
+          <b>Prepare:</b> {test.prepare[0] ?? "where the probes go"}
+        </span>
+        <span aria-hidden className="text-xl">
+          {unfolded ? "−" : "+"}
+        </span>
+      </button>
+      <div className={`flex flex-col gap-3 ${unfolded ? "" : "max-md:hidden"}`}>
         {test.prepare.length > 0 && (
           <div>
             <h2 className="section-title">Prepare</h2>
@@ -102,23 +145,8 @@ export default function TestPage({ loaderData: { job }, params }: Route.Componen
             <ProbeSteps steps={test.probes} />
           </div>
         )}
-        {job && job.parts.length > 0 && <PartOfJob job={job} />}
-        <h2 className="section-title">What it reads</h2>
-        <TestFields
-          test={test}
-          entries={entries}
-          read={read}
-          questions={judgement?.questions ?? []}
-          onEnter={(field, text) => setEntries((was) => ({ ...was, [field]: text }))}
-        />
       </div>
-      <div className="flex flex-col gap-3">
-        <JudgementPanel judgement={judgement} />
-        {job && judgement && (
-          <FileInJob job={job.id} test={test} part={job.part} entries={entries} judgement={judgement} />
-        )}
-      </div>
-    </main>
+    </>
   );
 }
 
