@@ -1,11 +1,13 @@
 import { useState } from "react";
-import { isCleared, type StripStep } from "#core/loads/index.ts";
+import { isCleared, type Load, type StripStep } from "#core/loads/index.ts";
 import { emptyRow, numberProblem, outsideId, outsideName, type LoadRow } from "../jobs/stripDesk.ts";
 import { Button } from "./Button.tsx";
 import { inputClass } from "./Field.tsx";
 
 interface Props {
   rows: readonly LoadRow[];
+  /** The same as they are reckoned with. */
+  loads: readonly Load[];
   steps: readonly StripStep[];
   /** Insulation is asked for: an earth-leakage device trips. */
   leaks: boolean;
@@ -24,7 +26,7 @@ const LEAKS = [["megohms", "To earth, MΩ"]] as const;
 const MOST_ROWS = 40;
 
 /** The loads with their currents; each row says whether it has held. */
-export function LoadTable({ rows, steps, leaks, ofUnit, onRows }: Props) {
+export function LoadTable({ rows, loads, steps, leaks, ofUnit, onRows }: Props) {
   const change = (id: string, part: Partial<LoadRow>) =>
     onRows(rows.map((r) => (r.id === id ? { ...r, ...part } : r)));
   const columns = [...(leaks ? LEAKS : AMPS), ["minutes", "off and on, min"] as const];
@@ -48,7 +50,8 @@ export function LoadTable({ rows, steps, leaks, ofUnit, onRows }: Props) {
         </thead>
         <tbody>
           {rows.map((row) => {
-            const held = isCleared({ id: row.id, name: "", amps: 0, minutes: 1, weight: 1 }, steps);
+            const load = loads.find((l) => l.id === row.id);
+            const held = load !== undefined && isCleared(load, steps);
             const added = !ofUnit || outsideName(row.id) !== undefined;
             return (
               <tr key={row.id} className="border-b border-rule-faint align-top">

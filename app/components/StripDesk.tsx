@@ -48,6 +48,7 @@ export function StripDesk(props: Props) {
         <ProtectionFields choice={protection} offers={props.offers} onChoose={props.onProtection} />
         <LoadTable
           rows={rows}
+          loads={loads}
           steps={steps}
           leaks={protection.protection.kind === "rcd"}
           ofUnit={props.ofUnit}

@@ -66,6 +66,7 @@ export function StripOfJob({ job, offers, loads: all }: Props) {
           ...loadOf(row, protection.volts, leakAmps),
           ...(known?.runIn ? { runIn: known.runIn } : {}),
           ...(known?.leaves ? { leaves: known.leaves } : {}),
+          ...(known?.needs ? { needs: known.needs } : {}),
           ...(known ? {} : { outside: true as const }),
         };
       }),

@@ -1,6 +1,6 @@
 import { data } from "react-router";
-import { unitLoads, unitProtections } from "#core/loads/index.ts";
 import { readJob } from "#server/jobs/readJob.ts";
+import { stripLoads } from "#server/units/stripLoads.ts";
 import type { Route } from "./+types/strip";
 import { StripAlone } from "../components/StripAlone.tsx";
 import { StripOfJob } from "../components/StripOfJob.tsx";
@@ -13,12 +13,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   if (!id) return { job: undefined };
   const job = await readJob(id);
   if (!job) throw data("There is no job at this address.", { status: 404 });
-  // A leakage device adds up what leaks, whatever path the load's own current takes.
-  const all = unitLoads(job.unit);
-  const offers = unitProtections(job.unit).map((offer) => ({
-    ...offer,
-    loads: offer.protection.kind === "rcd" ? all : unitLoads(job.unit, offer.id),
-  }));
+  const { offers, loads: all } = stripLoads(job.modelHash, job.unit);
   return { job, offers, loads: all };
 }
 

@@ -17,4 +17,4 @@ export {
 export { planStrip, type StripPlan, type StripQuestion } from "./stripPlan.ts";
 export { seriesLamp, type SeriesLamp } from "./seriesLamp.ts";
 export { limitOf, sumOver, weighCauses, type Cause, type StripStep, type WeighedCause } from "./strip.ts";
-export { unitLoads, unitProtections } from "./unitLoads.ts";
+export { unitLoads, unitProtections, withNeeds } from "./unitLoads.ts";

@@ -11,6 +11,8 @@ export interface Load {
   readonly leakAmps?: number;
   /** The state in which it draws most: it is called only there. Left out where it draws whenever the unit is on. */
   readonly runIn?: { readonly state: string; readonly name: string };
+  /** Other loads that must be on for this one to be called at all: with one of them off it is not tried. */
+  readonly needs?: readonly string[];
   /** Leads that its own plug leaves connected: a leak to earth goes on through them. */
   readonly leaves?: readonly string[];
   /** It hangs on the same device and lies outside the unit. */
@@ -30,3 +32,8 @@ export type Protection =
   | { readonly kind: "rcd"; readonly residualAmps: number }
   /** A rail that folds back or sags: what it can deliver, A. */
   | { readonly kind: "rail"; readonly amps: number };
+
+/** Whether a load was tried in a try: connected, with all that it needs to be called. */
+export function isTried(load: Load, on: ReadonlySet<string>): boolean {
+  return on.has(load.id) && (load.needs ?? []).every((id) => on.has(id));
+}

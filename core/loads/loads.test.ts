@@ -4,6 +4,7 @@ import {
   budget,
   forecasts,
   holds,
+  isCleared,
   leakAmps,
   leakageSum,
   leastExpected,
@@ -16,6 +17,7 @@ import {
   unitLoads,
   unitProtections,
   weighCauses,
+  withNeeds,
   type Load,
   type PlanSettings,
   type StripStep,
@@ -281,8 +283,10 @@ describe("the loads of a unit", () => {
     const heater = loads.find((l) => l.id === "HT1")!;
     expect(heater.runIn?.state).toBe("prove");
     expect(heater.leaves).toEqual(["2"]);
-    // What draws as soon as the unit is on needs no call.
-    expect(loads.find((l) => l.id === "MC")!.runIn).toBeUndefined();
+    // The board that calls it is no load to take off; what draws as soon as the unit is on needs no call.
+    expect(loads.map((l) => l.id)).not.toContain("MC");
+    const screen = unitLoads(demoUnits().get("dock-bd3")!).find((l) => l.id === "SCR")!;
+    expect(screen.runIn).toBeUndefined();
     const bare: StripStep[] = [{ connected: [], tripped: false, spent: "nothing" }];
     const next = nextStep([heater, load("x", 1)], bare, "one at a time", settings());
     expect(next).toMatchObject({ kind: "connect", run: [{ load: heater.name, state: heater.runIn!.name }] });
@@ -290,6 +294,44 @@ describe("the loads of a unit", () => {
     const held: StripStep[] = [...bare, { connected: ["HT1"], tripped: false, spent: "nothing" }];
     const left = nextStep([heater, load("x", 1), load("y", 1)], held, "one at a time", settings());
     expect(left).toMatchObject({ kind: "connect", run: [] });
+  });
+});
+
+describe("a load that others must be on for", () => {
+  const fill = load("fill", 1);
+  const heat = load("heat", 5, { needs: ["fill"], runIn: { state: "heat", name: "Heat" } });
+  const bare: StripStep = { connected: [], tripped: false, spent: "nothing" };
+
+  test("has not held while what it needs was off", () => {
+    const alone: StripStep = { connected: ["heat"], tripped: false, spent: "nothing" };
+    expect(isCleared(heat, [alone])).toBe(false);
+    expect(isCleared(heat, [{ ...alone, connected: ["heat", "fill"] }])).toBe(true);
+    const chance = (steps: StripStep[]) =>
+      weighCauses([fill, heat, load("x", 1)], steps, limitOf(breaker(16))).find(
+        (c) => c.cause.kind === "load" && c.cause.load === "heat",
+      )!.chance;
+    expect(chance([bare, alone])).toBeGreaterThan(
+      10 * chance([bare, { ...alone, connected: ["heat", "fill"] }]),
+    );
+  });
+
+  test("is put back with it", () => {
+    const next = nextStep([heat, fill], [bare], "one at a time", settings());
+    expect(next.kind === "connect" && [...next.connected].sort()).toEqual(
+      next.kind === "connect" && next.connected.includes("heat") ? ["fill", "heat"] : ["fill"],
+    );
+    for (const strategy of STRATEGIES)
+      expect(play([fill, heat, load("x", 1)], [], strategy, settings(), "heat").called).toBe("heat");
+  });
+
+  test("of the demo units: nothing heats before it has filled, nothing lights before its fan has proved itself", () => {
+    const needs = (unit: string, id: string) => {
+      const model = demoUnits().get(unit)!;
+      return withNeeds(model, unitLoads(model)).find((l) => l.id === id)!.needs;
+    };
+    expect(needs("glasswasher-gw4", "HT1")).toEqual(["Y1"]);
+    expect(needs("roaster-dr6", "IG1")).toContain("M2");
+    expect(needs("dock-bd3", "SCR")).toBeUndefined();
   });
 });
 

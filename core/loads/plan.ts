@@ -1,4 +1,4 @@
-import type { Load, Protection } from "./load.ts";
+import { isTried, type Load, type Protection } from "./load.ts";
 import { limitOf, sumOver, weighCauses, type Limit, type StripStep, type WeighedCause } from "./strip.ts";
 
 export const STRATEGIES = ["one at a time", "halves", "least expected"] as const;
@@ -78,7 +78,7 @@ export function nextStep(
       loads.map((l) => l.id),
       "Each has held without the others: all together, to see whether it is the sum.",
     );
-  const next = pick(suspects, chance, strategy, settings);
+  const next = withNeeds(pick(suspects, chance, strategy, settings), loads);
   const keep = besides(loads, next, cleared, limitOf(settings.protection));
   // The same try again tells nothing: leave the likeliest off and put all others on, to confirm it.
   const again = new Set([...keep, ...next]);
@@ -94,6 +94,14 @@ export function nextStep(
     [...keep, ...next],
     `Put back ${names}${keep.length > 0 ? "; what has held stays on" : ""}.`,
   );
+}
+
+/** Loads with all that they need to be called, and what those need. */
+function withNeeds(ids: readonly string[], loads: readonly Load[]): string[] {
+  const all = new Set(ids);
+  // A set hands out what is added while it is walked through.
+  for (const id of all) for (const need of loads.find((l) => l.id === id)?.needs ?? []) all.add(need);
+  return [...all];
 }
 
 function spentText(spent: number, protection: Protection): string {
@@ -261,7 +269,13 @@ function follow<Faulty extends { readonly load: string }>(
     const moved = loads.filter((l) => connected.has(l.id) !== wanted.has(l.id));
     const handling = moved.reduce((sum, l) => sum + l.minutes, WATCH_MINUTES);
     for (const tripped of [false, true]) {
-      const alike = faulty.filter((f) => wanted.has(f.load) === tripped);
+      const alike = faulty.filter(
+        (f) =>
+          isTried(
+            loads.find((l) => l.id === f.load)!,
+            wanted,
+          ) === tripped,
+      );
       if (alike.length === 0) continue;
       const step: StripStep = { connected: next.connected, tripped, spent: tripped ? "fuse" : "nothing" };
       walk(
@@ -289,9 +303,9 @@ export function play(
   return end;
 }
 
-/** A load has held: it was connected in a try that did not trip. */
+/** A load has held: it was connected, and called, in a try that did not trip. */
 export function isCleared(load: Load, steps: readonly StripStep[]): boolean {
-  return steps.some((s) => !s.tripped && s.connected.includes(load.id));
+  return steps.some((s) => !s.tripped && isTried(load, new Set(s.connected)));
 }
 
 function chanceOfTrip(
@@ -304,7 +318,10 @@ function chanceOfTrip(
   return causes.reduce((sum, { cause, chance }) => {
     const trips =
       cause.kind === "load"
-        ? on.has(cause.load)
+        ? isTried(
+            loads.find((l) => l.id === cause.load)!,
+            on,
+          )
         : cause.kind === "sum"
           ? sumOver(limit, loads, on) > limit.rated
           : true;

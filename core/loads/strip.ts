@@ -1,5 +1,5 @@
 import { HOLDS_SHARE } from "#core/standards/index.ts";
-import type { Load, Protection } from "./load.ts";
+import { isTried, type Load, type Protection } from "./load.ts";
 
 /** One time the supply was switched on, and what became of it. */
 export interface StripStep {
@@ -54,7 +54,7 @@ export const sumOver = (limit: Limit, loads: readonly Load[], on?: ReadonlySet<s
   loads.reduce((sum, l) => sum + (!on || on.has(l.id) ? limit.of(l) : 0), 0);
 
 /**
- * Chances of the causes after the steps. A load's fault trips whenever it is connected; the supply's and the outside's
+ * Chances of the causes after the steps. A load's fault trips whenever it is connected and called; the supply's and the outside's
  * always; the sum's when the connected ones together draw, or leak, more than the limit.
  */
 export function weighCauses(
@@ -72,7 +72,7 @@ export function weighCauses(
     ...loads.map((l) => ({
       cause: { kind: "load" as const, load: l.id },
       weight: l.weight * known(l),
-      trips: (on: ReadonlySet<string>) => on.has(l.id),
+      trips: (on: ReadonlySet<string>) => isTried(l, on),
     })),
     { cause: { kind: "supply" }, weight: SUPPLY_WEIGHT, trips: () => true },
     {

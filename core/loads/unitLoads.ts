@@ -1,4 +1,5 @@
 import { branchCurrentInto, settle, type OperatingPoint } from "#core/circuit/index.ts";
+import { stateRuns } from "#core/sequence/index.ts";
 import { CATALOGUE, expandUnit, liftOf, type Part, type State, type UnitModel } from "#core/unit/index.ts";
 import type { Load, Protection } from "./load.ts";
 
@@ -7,6 +8,7 @@ const START = { times: 5, seconds: 0.6 } as const;
 const MOTORS = new Set(["motor", "split-winding-motor", "dc-motor", "three-phase-motor"]);
 /** Less than this is no load, A. */
 const LEAST_AMPS = 0.005;
+const NEARLY = 0.95;
 /** A load that draws less than this share of its most in the state first live waits to be called. */
 const CALLED_SHARE = 0.2;
 
@@ -18,10 +20,13 @@ const CALLED_SHARE = 0.2;
 export function unitLoads(unit: UnitModel, device?: string): Load[] {
   const live = unit.states.filter((s) => s.power === "live");
   const drawn = live.map((state) => ({ state, amps: ampsIn(unit, state) }));
-  const parts = unit.parts.filter((p) => CATALOGUE.get(p.type)!.work !== undefined);
+  // What sits on the board that runs the unit is no load to take off: without it nothing else is called.
+  const board = unit.parts.find((p) => p.id === unit.sequence?.runBy)?.item;
+  const parts = unit.parts.filter((p) => CATALOGUE.get(p.type)!.work !== undefined && p.item !== board);
   return parts.flatMap((part): Load[] => {
-    const most = drawn.reduce((a, b) => ((b.amps.get(part.id) ?? 0) > (a.amps.get(part.id) ?? 0) ? b : a));
-    const own = most.amps.get(part.id) ?? 0;
+    const own = Math.max(...drawn.map((d) => d.amps.get(part.id) ?? 0));
+    // The first state that it draws nearly its most in is the soonest to be come by.
+    const most = drawn.find((d) => (d.amps.get(part.id) ?? 0) >= NEARLY * own)!;
     if (own <= LEAST_AMPS) return [];
     const amps = device === undefined ? own : throughDevice(unit, device, part, most.state);
     if (amps <= LEAST_AMPS) return [];
@@ -43,6 +48,32 @@ export function unitLoads(unit: UnitModel, device?: string): Load[] {
   });
 }
 
+/**
+ * What each load needs to be called: the other loads without which a sound unit's run never comes to the state in which it
+ * draws. A fan that must prove itself, a pump that must fill.
+ */
+export function withNeeds(unit: UnitModel, loads: readonly Load[]): Load[] {
+  if (!unit.sequence) return [...loads];
+  const runs = stateRuns(unit);
+  const called = loads.filter((l) => l.runIn);
+  const without = (off: string, l: Load) =>
+    !runs.stand({ state: l.runIn!.state, lifts: terminalsOf(unit, off) }, []).reached;
+  return loads.map((l) => {
+    if (!called.includes(l)) return l;
+    const needs = loads.filter((m) => m !== l && without(m.id, l)).map((m) => m.id);
+    return needs.length > 0 ? { ...l, needs } : l;
+  });
+}
+
+/** The leads of a part, earth aside. */
+function terminalsOf(unit: UnitModel, id: string): string[] {
+  const part = unit.parts.find((p) => p.id === id)!;
+  return Object.keys(part.terminals)
+    .filter((t) => t !== "pe")
+    .map((t) => `${id}.${t}`)
+    .filter((t) => liftOf(unit, t) !== undefined);
+}
+
 /** What each working part draws in a state, A, by part. */
 function ampsIn(unit: UnitModel, state: State): Map<string, number> {
   const bench = expandUnit(unit, { state: state.id, lifts: [] });
@@ -61,11 +92,7 @@ function throughDevice(unit: UnitModel, device: string, part: Part, state: State
     const bench = expandUnit(unit, { state: state.id, lifts: [...lifts] });
     return currentIn(settle(bench.circuit), bench.firstBranchOf(device));
   };
-  const off = Object.keys(part.terminals)
-    .filter((t) => t !== "pe")
-    .map((t) => `${part.id}.${t}`)
-    .filter((t) => liftOf(unit, t) !== undefined);
-  const [on, without] = [through([]), through(off)];
+  const [on, without] = [through([]), through(terminalsOf(unit, part.id))];
   return size({ re: on.re - without.re, im: on.im - without.im, dc: on.dc - without.dc });
 }
 
