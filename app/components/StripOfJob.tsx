@@ -1,9 +1,17 @@
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { replay, type EventBody } from "#core/job/index.ts";
 import { leakAmps, type Load, type StripStep, type Strategy } from "#core/loads/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
-import { loadOf, outsideId, outsideName, rowOf, type LoadRow } from "../jobs/stripDesk.ts";
+import {
+  loadDesk,
+  loadOf,
+  outsideId,
+  outsideName,
+  rowOf,
+  saveDesk,
+  type LoadRow,
+} from "../jobs/stripDesk.ts";
 import { useJobLog } from "../jobs/useJobLog.ts";
 import { OutboxNotice } from "./OutboxNotice.tsx";
 import type { Offer } from "./ProtectionFields.tsx";
@@ -32,6 +40,10 @@ export function StripOfJob({ job, offers, loads: all }: Props) {
   const [said, setSaid] = useState("");
   /** What was typed over the unit's own figures, and loads that hang on the same device outside it. */
   const [typed, setTyped] = useState<Readonly<Record<string, LoadRow>>>({});
+  // What an earlier visit typed is known only once the page is alive.
+  useEffect(() => {
+    queueMicrotask(() => setTyped(byId(loadDesk(job.id)?.rows ?? [])));
+  }, [job.id]);
 
   const tries = useMemo(() => replay(job.unit, events).strip, [job.unit, events]);
   const steps: readonly StripStep[] = useMemo(
@@ -143,7 +155,10 @@ export function StripOfJob({ job, offers, loads: all }: Props) {
           />
         </>
       }
-      onRows={(next) => setTyped(Object.fromEntries(next.map((r) => [r.id, r])))}
+      onRows={(next) => {
+        setTyped(byId(next));
+        saveDesk(next, [], job.id);
+      }}
       onProtection={setProtection}
       onStrategy={setStrategy}
       onStep={addTry}
@@ -152,6 +167,8 @@ export function StripOfJob({ job, offers, loads: all }: Props) {
     />
   );
 }
+
+const byId = (rows: readonly LoadRow[]) => Object.fromEntries(rows.map((r) => [r.id, r]));
 
 const emptyLoad = (id: string): Load => ({
   id,

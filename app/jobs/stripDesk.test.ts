@@ -33,6 +33,13 @@ afterEach(() => {
   Reflect.deleteProperty(globalThis, "localStorage");
 });
 
+test("a job's desk is its own", () => {
+  saveDesk([{ ...emptyRow(1), megohms: "0.009" }], [], "job-a");
+  expect(loadDesk("job-a")!.rows[0]!.megohms).toBe("0.009");
+  expect(loadDesk("job-b")).toBeUndefined();
+  expect(loadDesk()).toBeUndefined();
+});
+
 describe("a row of the strip-down's table", () => {
   test("empty fields are nothing known, a comma is a decimal mark", () => {
     expect(loadOf(emptyRow(3), 230, leakAmps)).toEqual({

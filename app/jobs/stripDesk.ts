@@ -45,19 +45,24 @@ export type Desk = z.infer<typeof desk>;
 
 const KEY = "zygodrome.strip";
 
-/** The strip-down without a job lives in this browser. What is stored and does not fit is left alone. */
-export function loadDesk(): Desk | undefined {
+const keyOf = (job?: string) => (job === undefined ? KEY : `${KEY}.${job}`);
+
+/**
+ * The strip-down without a job lives in this browser; of a job's only what was typed over the unit's own figures does. What is
+ * stored and does not fit is left alone.
+ */
+export function loadDesk(job?: string): Desk | undefined {
   try {
-    const parsed = desk.safeParse(JSON.parse(localStorage.getItem(KEY) ?? "null"));
+    const parsed = desk.safeParse(JSON.parse(localStorage.getItem(keyOf(job)) ?? "null"));
     return parsed.success ? parsed.data : undefined;
   } catch {
     return undefined;
   }
 }
 
-export function saveDesk(rows: readonly LoadRow[], steps: readonly StripStep[]): void {
+export function saveDesk(rows: readonly LoadRow[], steps: readonly StripStep[], job?: string): void {
   try {
-    localStorage.setItem(KEY, JSON.stringify({ rows, steps }));
+    localStorage.setItem(keyOf(job), JSON.stringify({ rows, steps }));
   } catch {
     // Storage is full or forbidden: it holds for as long as the page is open.
   }
