@@ -6,6 +6,7 @@ export default [
     route("jobs/new", "routes/start-job.tsx"),
     route("units/:unit", "routes/unit.tsx"),
     route("tests", "routes/tests.tsx"),
+    route("tests/sheet", "routes/sheet.tsx"),
     route("tests/:test", "routes/test.tsx"),
     route("strip", "routes/strip.tsx"),
     route("jobs/:job/report", "routes/report.tsx"),

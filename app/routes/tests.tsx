@@ -15,6 +15,9 @@ export default function TestsPage() {
         One part, a meter, a verdict with its limits. Each works without a job and without a unit.{" "}
         <Link className="font-semibold text-ink underline underline-offset-4" to={`/strip${query}`}>
           Something trips or blows? Strip it down.
+        </Link>{" "}
+        <Link className="font-semibold text-ink underline underline-offset-4" to="/tests/sheet">
+          Many alike pairs? Walk them beside a good board.
         </Link>
       </p>
       <div className="columns-1 gap-8 pt-3 md:columns-2">

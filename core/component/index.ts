@@ -58,3 +58,15 @@ export {
   type QuantityField,
   type Verdict,
 } from "./table/test.ts";
+export {
+  asGoodBoard,
+  DIFFERS_SHARE,
+  forNextBoard,
+  judgeSheet,
+  nextPlace,
+  readPlaces,
+  SHEET_SOURCE,
+  type PlaceRow,
+  type PlaceVerdict,
+  type Sheet,
+} from "./sheet/sheet.ts";

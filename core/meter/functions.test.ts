@@ -78,6 +78,13 @@ describe("the other settings of the dial", () => {
       .branch("d", "0", { ohms: 100 });
     expect(read(c, "hz", "s")).toBe(60);
     expect(read(c, "hz", "d")).toBe(0);
+    // Full-wave: two humps a cycle, 2 · 60 = 120 Hz.
+    const bridge = new CircuitBuilder(60)
+      .branch("a", "b", { ohms: 1, acVolts: 24 })
+      .branch("b", "0", { ohms: 1e6 })
+      .branch("p", "n", { ohms: 100 });
+    for (const leg of ["a", "b"]) bridge.diode(leg, "p").diode("n", leg);
+    expect(read(bridge, "hz", "p", "n")).toBe(120);
   });
 });
 

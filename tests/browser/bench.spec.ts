@@ -92,8 +92,19 @@ test("what is odd is questioned at its field, what cannot be is refused there", 
   await page.goto("/tests/run-capacitor");
   await page.getByLabel("Label, µF", { exact: true }).fill("35 F");
   await expect(page.getByRole("status").filter({ hasText: "a million times a microfarad" })).toBeVisible();
-  await page.getByLabel("It reads, µF", { exact: true }).fill("-3");
+  await page.getByLabel("Label, µF", { exact: true }).fill("-3");
   await expect(page.getByRole("alert")).toContainText("cannot be negative here");
+  // A reading that is negative means something.
+  await page.getByLabel("Label, µF", { exact: true }).fill("35");
+  await page.getByLabel("It reads, µF", { exact: true }).fill("-35");
+  await expect(page.getByTestId("verdict")).toContainText("red and black are exchanged, or a charge is left");
+  // On a phone the verdict stays in sight above the fields.
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByLabel("It reads, µF", { exact: true }).fill("30");
+  await page.getByLabel("Label, µF", { exact: true }).fill("35");
+  await page.getByLabel("Second section, label, µF (if known)").scrollIntoViewIfNeeded();
+  await expect(page.getByTestId("verdict-line")).toBeInViewport();
+  await expect(page.getByTestId("verdict-line")).toContainText("Bad");
   await page.goto("/tests/no-such-test");
   await expect(page.getByText("There is no component test at this address.")).toBeVisible();
 });
@@ -178,7 +189,9 @@ test("a try of the strip-down is taken back, sent once the connection is there a
   await expect(job.ledger.locator("[data-retracted]")).toContainText("taken back in the strip-down");
 });
 
-test("a load outside the unit joins the list, and what draws only when called says where", async ({ page }) => {
+test("a load outside the unit joins the list, and what draws only when called says where", async ({
+  page,
+}) => {
   const job = new JobPage(page, "prover-pc2");
   await job.open("The breaker trips.", {});
   await page.getByRole("link", { name: "Strip" }).click();
@@ -227,6 +240,44 @@ test("no more resets than the plan allows", async ({ page }) => {
   await expect(next.getByRole("button", { name: "It trips" })).toBeHidden();
 });
 
+test("like pairs are named once, walked beside a good board, exported and taken in again", async ({
+  page,
+}) => {
+  await page.goto("/tests");
+  await page.getByRole("link", { name: /Many alike pairs/ }).click();
+  await page.getByLabel("Board or stage").fill("Motor board");
+  await page.getByLabel("Places of the other probe").fill("Q1-3");
+  await page.getByRole("button", { name: "Make the sheet" }).click();
+  const next = page.getByTestId("sheet-next");
+  await expect(next).toContainText("Good board: black stays on ground, red on Q1.");
+  await page.getByLabel("Q1, good board").focus();
+  for (const reading of ["4.7k", "4.7k", "OL"]) {
+    await page.keyboard.type(reading);
+    await page.keyboard.press("Enter");
+  }
+  await expect(next).toContainText("This board: black stays on ground, red on Q1.");
+  await page.getByLabel("Q1, this board").focus();
+  for (const reading of ["4.6k", "12", "OL"]) {
+    await page.keyboard.type(reading);
+    await page.keyboard.press("Enter");
+  }
+  await expect(next).toContainText("1 of 3 not alike: Q2 shorted.");
+  const file = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Export" }).click();
+  const path = await (await file).path();
+  await page.getByRole("button", { name: "Next board of the kind" }).click();
+  await expect(next).toContainText("This board: black stays on ground, red on Q1.");
+  await page.getByLabel("Import").setInputFiles(path);
+  await expect(next).toContainText("1 of 3 not alike: Q2 shorted.");
+  await page
+    .getByLabel("Import")
+    .setInputFiles({ name: "x.csv", mimeType: "text/csv", buffer: Buffer.from("a,b") });
+  await expect(page.getByRole("alert")).toContainText("Line 1 should begin with “sheet”");
+  // It is kept in this browser.
+  await page.reload();
+  await expect(next).toContainText("1 of 3 not alike: Q2 shorted.");
+});
+
 for (const colorScheme of ["light", "dark"] as const)
   for (const width of [1280, 390])
     test(`no serious barrier at the bench, ${colorScheme}, ${width} px wide`, async ({
@@ -262,6 +313,11 @@ for (const colorScheme of ["light", "dark"] as const)
       await check();
       await page.goto("/strip");
       await page.getByLabel("Load 1: Nameplate, A").fill("9");
+      await check();
+      await page.goto("/tests/sheet");
+      await page.getByLabel("Places of the other probe").fill("Q1-3");
+      await page.getByRole("button", { name: "Make the sheet" }).click();
+      await page.getByLabel("Q1, this board").fill("-3");
       await check();
       await page.goto("/units/glasswasher-gw4/wiring");
       await expect(page.locator("[data-laid=true]")).toBeVisible();
