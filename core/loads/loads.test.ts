@@ -78,6 +78,15 @@ describe("currents added up", () => {
     });
   });
 
+  test("one load that opens it as it starts: 60 A on a B 10 for a tenth of a second and more", () => {
+    expect(
+      budget([load("m", 2, { startAmps: 60, startSeconds: 0.2 }), load("b", 1)], breaker(10, "B")),
+    ).toMatchObject({
+      finding: "single",
+      single: [{ load: "m", how: "starting", holding: "opens" }],
+    });
+  });
+
   test("no single load, but the sum: 9 + 8 + 7 = 24 A on 16 A", () => {
     expect(budget([load("a", 9), load("b", 8), load("c", 7)], breaker(16))).toMatchObject({
       finding: "sum",
@@ -223,6 +232,57 @@ describe("which load it is", () => {
       kind: "called",
       cause: { cause: { kind: "sum" } },
     });
+  });
+});
+
+describe("chances by hand", () => {
+  const bare: StripStep = { connected: [], tripped: false, spent: "nothing" };
+  const chances = (loads: Load[], steps: StripStep[], plug?: { tripped: boolean }) =>
+    new Map(
+      weighCauses(loads, steps, limitOf(breaker(16)), plug).map(({ cause, chance }) => [
+        cause.kind === "load" ? cause.load : cause.kind,
+        chance,
+      ]),
+    );
+
+  // Starting weights: a load 1, the bare supply 0.5, outside 0.2, the sum only where it can be; a stray answer 1 in 100.
+  test("one load and nothing tried: 1, 0.5 and 0.2 of 1.7", () => {
+    const before = chances([load("a", 1)], []);
+    expect(before.get("a")).toBeCloseTo(1 / 1.7, 12);
+    expect(before.get("supply")).toBeCloseTo(0.5 / 1.7, 12);
+    expect(before.get("outside")).toBeCloseTo(0.2 / 1.7, 12);
+    expect(before.get("sum")).toBe(0);
+  });
+
+  test("the bare supply holds: 0.99 of the load's 1 against 0.01 of the others' 0.7", () => {
+    expect(chances([load("a", 1)], [bare]).get("a")).toBeCloseTo(0.99 / (0.99 + 0.01 * 0.7), 12);
+  });
+
+  test("it trips with the unit's plug pulled: what lies before it", () => {
+    const pulled = chances([load("a", 1)], [], { tripped: true });
+    expect(pulled.get("outside")).toBeCloseTo((0.2 * 0.99) / (0.2 * 0.99 + 0.01 * 1.5), 12);
+    expect(chances([load("a", 1)], [], { tripped: false }).get("outside")).toBeCloseTo(
+      (0.2 * 0.01) / (0.2 * 0.01 + 0.99 * 1.5),
+      12,
+    );
+  });
+
+  test("the sum can be it where all together are too much and none is by itself", () => {
+    expect(chances([load("a", 9), load("b", 8)], []).get("sum")).toBeCloseTo(0.4 / 3.1, 12);
+    expect(chances([load("a", 8), load("b", 8)], []).get("sum")).toBe(0);
+    expect(chances([load("a", 17), load("b", 1)], []).get("sum")).toBe(0);
+  });
+
+  test("a load that leaks half of what must hold is likelier by 9 times its share", () => {
+    const rcd = limitOf({ kind: "rcd", residualAmps: 0.03 });
+    const [a, b] = ["a", "b"].map((id) => load(id, 1, id === "a" ? { leakAmps: 0.0075 } : {}));
+    const of = new Map(
+      weighCauses([a!, b!], [], rcd).map((c) => [
+        c.cause.kind === "load" ? c.cause.load : c.cause.kind,
+        c.chance,
+      ]),
+    );
+    expect(of.get("a")! / of.get("b")!).toBeCloseTo(1 + 9 * 0.5, 9);
   });
 });
 

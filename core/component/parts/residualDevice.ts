@@ -68,7 +68,12 @@ export const residual = fromTable({
   types: ["rcd", "rcbo"],
   findings: { sees: (r) => SEES[r.word("type") as ResidualType] },
   limits: {
-    least: { of: "trip", at: (r) => tripBand(r)[0], text: "it holds up to {at}", source: RESIDUAL_SOURCE },
+    least: {
+      of: "trip",
+      at: (r) => tripBand(r)[0],
+      text: "it may trip from {at} on",
+      source: RESIDUAL_SOURCE,
+    },
     most: { of: "trip", at: (r) => tripBand(r)[1], text: "it trips at {at}", source: RESIDUAL_SOURCE },
     soon: {
       of: "once",

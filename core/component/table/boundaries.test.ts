@@ -45,6 +45,30 @@ describe("every limit decides where it lies", () => {
         expect(below.limits.find((l) => l.id === limit)).toBeDefined();
       });
 
+  /** “At most 3” and “above 3 is bad” leave 3 on the lower side, “at least 3” and “below 3 is bad” on the upper. */
+  const sideOf = (text: string): "below" | "above" | undefined =>
+    /at most|up to|within|above|alike within/u.test(text)
+      ? "below"
+      : /at least|from|or more|below|less than/u.test(text)
+        ? "above"
+        : undefined;
+  for (const of of COMPONENT_TESTS)
+    for (const [limit, edge] of Object.entries(of.edges))
+      test(`${of.id}: ${limit}, at the limit itself it is as the words say`, () => {
+        const valuesAt = valuesOf(of, edge);
+        const { at } = of.limitsAt(valuesAt((edge.from + edge.to) / 2))[limit]!;
+        const { value } = of.limitsAt(valuesAt(at!))[limit]!;
+        // Only where the moved field is what is held against the limit, and nothing rounds on the way.
+        if (value !== at) return;
+        const line = of.judge(valuesAt(at!)).limits.find((l) => l.id === limit)!.text;
+        const side = sideOf(line);
+        if (!side) return;
+        const step = Math.abs(at!) * 1e-6;
+        const there = of.judge(valuesAt(at!));
+        const beside = of.judge(valuesAt(side === "below" ? at! - step : at! + step));
+        expect([line, there.verdict, there.code]).toEqual([line, beside.verdict, beside.code]);
+      });
+
   test("no limit is left without its edge", () => {
     const bare = COMPONENT_TESTS.filter((of) => !READ_FROM_TEXT.has(of.id)).flatMap((of) => {
       const [edge] = Object.values(of.edges);
