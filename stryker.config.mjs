@@ -14,6 +14,7 @@ export default {
   cleanTempDir: "always",
   concurrency: 2,
   timeoutMS: 60_000,
+  dryRunTimeoutMinutes: 40,
   ignorePatterns: ["docs/screenshots", "build", "bench", "app", ".zygodrome", "test-results"],
   disableTypeChecks: false,
 };
