@@ -35,7 +35,8 @@ export type EntryProblem =
   | { readonly code: "too-many-points"; readonly at: string }
   | { readonly code: "unknown-state"; readonly at: string; readonly known: readonly string[] }
   | { readonly code: "unit-misfit"; readonly unit: string; readonly fn: MeterFunction }
-  | { readonly code: "one-point-for-ohms"; readonly at: string };
+  | { readonly code: "one-point-for-ohms"; readonly at: string }
+  | { readonly code: "which-reference"; readonly at: string; readonly candidates: readonly string[] };
 
 export type EntryResult =
   { readonly ok: true; readonly body: FindingBody } | { readonly ok: false; readonly problem: EntryProblem };
@@ -108,10 +109,18 @@ export function parseEntry(unit: UnitModel, text: string, context: EntryContext)
     unit,
     words.join(" "),
     fn,
-    { kind: "value", value: storeValue(parsed.quantity.value) },
+    { kind: "value", value: storeValue(inRange(fn, parsed.quantity, value[1]!)) },
     context,
     state?.id,
   );
+}
+
+/** On these ranges a bare number is in the unit that the display shows: 2.4 on µA is 2.4 µA. */
+const RANGE_SCALE: Partial<Record<MeterFunction, number>> = { ua: 1e-6, mv: 1e-3, farad: 1e-6 };
+
+function inRange(fn: MeterFunction, { value, unit }: Quantity, typed: string): number {
+  const bare = unit === undefined && /^[-+−–]?[\d.,]+$/u.test(typed);
+  return bare ? value * (RANGE_SCALE[fn] ?? 1) : value;
 }
 
 function fail(problem: EntryProblem): EntryResult {
@@ -172,7 +181,8 @@ function functionOfUnit(
     case "V":
       return kind === "ac" ? "vac" : kind === "dc" ? "vdc" : "volts";
     case "A":
-      if (kind === undefined && Math.abs(value) < 1e-3) return "ua";
+      // Nothing at all is what a clamp shows; in series only what was read as microamps.
+      if (kind === undefined && value !== 0 && Math.abs(value) < 1e-3) return "ua";
       return kind === "dc" ? "adc" : "aac";
     case "Ω":
       return "ohm";
@@ -233,9 +243,18 @@ function pairFrom(
   if (unknown) return { code: "unknown-point", at: unknown.word, similar: similarPoints(unit, unknown.word) };
   const red = points[0]!.point!;
   if (points[1]) return { red: red.id, black: points[1].point!.id };
-  const reference = unit.references.find((r) => r.side === red.side);
-  if (!needsLive(fn) || !reference) return { code: "one-point-for-ohms", at: showPoint(red.id) };
-  return { red: red.id, black: reference.point };
+  const ofSide = unit.references.filter((r) => r.side === red.side && r.point !== red.id);
+  const fitting = ofSide.filter((r) => r.function === fn);
+  const references = fitting.length > 0 ? fitting : ofSide;
+  if (!needsLive(fn) || references.length === 0) return { code: "one-point-for-ohms", at: showPoint(red.id) };
+  // Two legs and a neutral: which one the black probe was on is not guessed.
+  if (references.length > 1)
+    return {
+      code: "which-reference",
+      at: showPoint(red.id),
+      candidates: references.map((r) => showPoint(r.point)),
+    };
+  return { red: red.id, black: references[0]!.point };
 }
 
 /** The point with this name, or the only one that it can mean; else those that it may. */
@@ -275,8 +294,9 @@ function setupFor(
   pending: boolean,
   state: string | undefined,
 ): { state: string; lifts: string[] } {
-  if (state !== undefined) return { state, lifts: [] };
   const live = needsLive(fn);
+  // Naming a state says nothing of plugs: what was off is off still.
+  if (state !== undefined) return { state, lifts: [...(live ? context.liveSetup : context.deadSetup).lifts] };
   const asked = context.pending;
   const setup =
     pending && asked && needsLive(asked.fn) === live
@@ -312,5 +332,7 @@ export function describeEntryProblem(problem: EntryProblem): string {
       return `${problem.unit} does not fit the function ${FUNCTION_NAME[problem.fn]}. Correct the unit or the function.`;
     case "one-point-for-ohms":
       return `Ohms are read between two points. Name the other one after ${problem.at}.`;
+    case "which-reference":
+      return `From ${problem.at} to which: ${problem.candidates.join(" or ")}? Name it after ${problem.at}.`;
   }
 }

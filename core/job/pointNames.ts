@@ -15,17 +15,62 @@ export function showPoint(id: string): string {
   return id.replaceAll(".", "·");
 }
 
-/** The point meant by a name typed by hand. "N" is the neutral reference, "PE", "earth" and "GND" what they say. */
+/** What people call a conductor whatever the point's own name is. */
+type Conductor = "neutral" | "live" | "earth" | "ground";
+const CONDUCTORS: Readonly<Record<string, Conductor>> = {
+  n: "neutral",
+  neutral: "neutral",
+  l: "live",
+  live: "live",
+  line: "live",
+  pe: "earth",
+  earth: "earth",
+  chassis: "earth",
+  gnd: "ground",
+  ground: "ground",
+  "0v": "ground",
+};
+
+const isNeutral = ({ id, name }: Point): boolean =>
+  /(?:^|\.)n$/iu.test(id) || /\bneutral\b|^n\b/iu.test(name);
+const isLive = ({ id, name, side }: Point): boolean =>
+  side === "mains" && (/(?:^|\.)l\d?$/iu.test(id) || /\b(?:live|line)\b/iu.test(name));
+const isEarth = ({ id, name }: Point): boolean => tidy(id) === "pe" || /\bearth\b/iu.test(name);
+
+/**
+ * Points that a conductor's name may mean, the references of the unit before all others. A reference stands for "N" only if it
+ * is a neutral: a second live leg is none, however often readings are taken to it.
+ */
+function pointsOf(unit: UnitModel, conductor: Conductor): Point[] {
+  const references = unit.references.flatMap((r) => {
+    const point = unit.points.find((p) => p.id === r.point);
+    return point ? [{ ...r, point }] : [];
+  });
+  switch (conductor) {
+    case "neutral": {
+      const own = references.filter((r) => r.side === "mains" && isNeutral(r.point)).map((r) => r.point);
+      return own.length > 0 ? own : unit.points.filter((p) => p.side === "mains" && isNeutral(p));
+    }
+    case "live":
+      return unit.points.filter(isLive);
+    case "earth":
+      return unit.points.filter(isEarth);
+    case "ground":
+      return references.filter((r) => r.side === "low-voltage" && r.function === "vdc").map((r) => r.point);
+  }
+}
+
+/**
+ * The point meant by a name typed by hand. "N", "L", "PE" and "GND" mean the conductors they name; where the unit has several of
+ * those, or none, no point is meant and the person is asked.
+ */
 export function findPoint(unit: UnitModel, typed: string): Point | undefined {
   const wanted = tidy(typed);
   const exact = unit.points.find((p) => tidy(p.id) === wanted);
   if (exact) return exact;
-  const reference = (side: Point["side"]) =>
-    unit.points.find((p) => p.id === unit.references.find((r) => r.side === side)?.point);
-  if (wanted === "n" || wanted === "neutral") return reference("mains");
-  if (wanted === "gnd" || wanted === "ground" || wanted === "0v") return reference("low-voltage");
-  if (wanted === "earth" || wanted === "chassis") return unit.points.find((p) => tidy(p.id) === "pe");
-  return undefined;
+  const conductor = CONDUCTORS[wanted];
+  const meant = conductor ? pointsOf(unit, conductor) : [];
+  return meant.length === 1 ? meant[0] : undefined;
 }
 
 /** Names close to what was typed, for the sentence that says it is unknown. */
@@ -44,6 +89,17 @@ export function pairAcross(unit: UnitModel, typed: string): { red: string; black
   return part && pairsAcrossParts(unit).find((pair) => pair.part === part.id);
 }
 
+/** Where a unit has no such conductor: what readings are taken to, to choose from. One alone is not taken unasked. */
+function referencesOf(unit: UnitModel, conductor: Conductor): Point[] {
+  const side = conductor === "ground" ? "low-voltage" : "mains";
+  const points = unit.references
+    .filter((r) => r.side === side)
+    .flatMap((r) => unit.points.filter((p) => p.id === r.point));
+  return points.length === 1
+    ? [...points, ...unit.points.filter((p) => p.side === side && p !== points[0]).slice(0, 3)]
+    : points;
+}
+
 /**
  * Points that an incomplete name may mean: those whose id it begins ("P4"), else those whose name has all its words
  * ("heater flange"). One of them is what was meant; several are for the person to choose from.
@@ -51,6 +107,12 @@ export function pairAcross(unit: UnitModel, typed: string): { red: string; black
 export function pointsMeantBy(unit: UnitModel, typed: string): Point[] {
   const wanted = tidy(typed);
   if (wanted === "") return [];
+  // A conductor is never the beginning of some other name: "L" is not "LED1".
+  const conductor = CONDUCTORS[wanted];
+  if (conductor) {
+    const named = pointsOf(unit, conductor);
+    return named.length > 0 ? named : referencesOf(unit, conductor);
+  }
   const begun = unit.points.filter((p) => tidy(p.id).startsWith(wanted));
   if (begun.length > 0) return begun;
   const words = typed

@@ -74,6 +74,16 @@ export function parseQuantity(text: string): QuantityResult {
   const plain = NUMBER.exec(tidy);
   if (!plain) return { ok: false, problem: { code: "not-a-number", at: tidy } };
   const [, sign, digits, rest] = plain as unknown as [string, string, string, string];
+  // One to three figures, a comma and three more: half the world reads a thousand there.
+  if (/^[1-9]\d{0,2},\d{3}$/u.test(digits) && !/^[.,]/u.test(rest))
+    return {
+      ok: false,
+      problem: {
+        code: "two-readings",
+        at: tidy,
+        readings: [`${sign}${digits.replace(",", ".")}${rest}`, `${sign}${digits.replace(",", "")}${rest}`],
+      },
+    };
   if (/^[.,]\d/u.test(rest)) return { ok: false, problem: { code: "two-separators", at: tidy } };
   return withSuffix(Number(`${sign}${digits.replace(",", ".")}`), rest, text);
 }

@@ -19,6 +19,8 @@ export type QuantityProblem =
   | { readonly code: "empty" }
   | { readonly code: "not-a-number"; readonly at: string }
   | { readonly code: "two-separators"; readonly at: string }
+  /** "1,200": a decimal comma and three places, or a thousand and more. */
+  | { readonly code: "two-readings"; readonly at: string; readonly readings: readonly [string, string] }
   | { readonly code: "unknown-unit"; readonly at: string };
 
 export type QuantityResult =
@@ -34,6 +36,8 @@ export function describeQuantityProblem(problem: QuantityProblem): string {
       return `“${problem.at}” is not a number. Write it like 24.6, 4k7, 1.2 M or OL.`;
     case "two-separators":
       return `“${problem.at}” has both a comma and a point. Use one of them, as the decimal mark, and no thousands mark.`;
+    case "two-readings":
+      return `“${problem.at}” can be ${problem.readings[0]} or ${problem.readings[1]}. Write the one it is.`;
     case "unknown-unit":
       return `“${problem.at}” is not a unit known here. Use V, vac, vdc, A, ohm, F, Hz, °C or s.`;
   }
