@@ -92,7 +92,7 @@ try {
   await page.goto("/tests/ntc");
   for (const [label, value] of Object.entries({
     "Nominal at 25 °C, Ω": "10k",
-    Beta: "3950",
+    "Beta (if known)": "3950",
     "Its temperature, °C": "20",
     "It reads, Ω": "12.4k",
     "Warmed, it reads, Ω (if known)": "8k",
@@ -101,6 +101,16 @@ try {
   await page.getByTestId("verdict").getByText("Good").waitFor();
   await page.getByRole("img", { name: /^Ω over/ }).waitFor();
   await shot(page, "component-test");
+  await page.goto("/tests/sheet");
+  await page.getByLabel("Board or stage").fill("Inverter gates");
+  await page.getByLabel("Parked on").fill("link minus");
+  await page.getByLabel("Places of the other probe").fill("G1-6");
+  await page.getByRole("button", { name: "Make the sheet" }).click();
+  for (let i = 1; i <= 6; i++) {
+    await page.getByLabel(`G${i}, good board`).fill("10.1k");
+    if (i < 6) await page.getByLabel(`G${i}, this board`).fill(i === 4 ? "11" : "10.2k");
+  }
+  await shot(page, "sheet");
   const strip = new JobPage(page, "prover-pc2");
   await strip.open("Trips the leakage device.", {});
   await page.getByRole("link", { name: "Strip" }).click();

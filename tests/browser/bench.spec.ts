@@ -52,7 +52,7 @@ const WORKED = [
     id: "ntc",
     fields: {
       "Nominal at 25 °C, Ω": "10k",
-      Beta: "3950",
+      "Beta (if known)": "3950",
       "Its temperature, °C": "20",
       "It reads, Ω": "12.4k",
     },
