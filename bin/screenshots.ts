@@ -110,6 +110,7 @@ try {
     await page.getByLabel(`G${i}, good board`).fill("10.1k");
     if (i < 6) await page.getByLabel(`G${i}, this board`).fill(i === 4 ? "11" : "10.2k");
   }
+  await page.evaluate(() => scrollTo(0, 0));
   await shot(page, "sheet");
   const strip = new JobPage(page, "prover-pc2");
   await strip.open("Trips the leakage device.", {});

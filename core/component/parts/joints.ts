@@ -11,7 +11,7 @@ import { all, any, over, under } from "../table/conditions.ts";
 import { AMP, choice, METRE, MILLIVOLT, PLAIN, quantity, VOLT } from "../table/fields.ts";
 import { show, type Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
-import { GOOD_JOINT_OHMS, TELLING_AMPS } from "./relayContacts.ts";
+import { DROP_FIGURES, SMALL_CURRENT } from "./drops.ts";
 
 /** Volts lost in a copper run, there and back, at a temperature of the conductor. */
 export function cableDrop(metres: number, mm2: number, amps: number, celsius = 20): number {
@@ -178,23 +178,13 @@ const joint = fromTable({
     quantity("amps", "Current", AMP, { usual: [0.01, 300] }),
   ],
   types: ["pin", "screw-terminal", "splice"],
-  figures: {
-    lost: { shown: "V", of: (r) => Math.abs(r.get("drop")) },
-    ohms: { shown: "Ω", of: (r) => r.get("lost") / r.get("amps") },
-    watts: { shown: "W", of: (r) => r.get("lost") * r.get("amps") },
-  },
+  figures: DROP_FIGURES,
   working: ["R = {lost} / {amps} = {ohms}", "heat = {watts}"],
   limits: {
     cooks: { of: "watts", at: 3, text: "above {at} in a plug pin it cooks", source: PRACTICE },
     heats: { of: "watts", at: 1, text: "above {at} it browns", source: PRACTICE },
     bad: { of: "lost", at: 0.2, text: "bad above {at}", source: PRACTICE },
-    telling: { of: "amps", at: TELLING_AMPS, text: "below {at} the drop says little:", source: PRACTICE },
-    surely: {
-      of: "ohms",
-      at: GOOD_JOINT_OHMS,
-      text: "only {at} or less is then told to be good",
-      source: PRACTICE,
-    },
+    ...SMALL_CURRENT,
     good: { of: "lost", at: 0.05, text: "good up to {at}", source: PRACTICE },
   },
   rows: [

@@ -2,6 +2,7 @@ import { PRACTICE } from "#core/standards/index.ts";
 import { all, any, atLeast, is, not, over, under } from "../table/conditions.ts";
 import { AMP, choice, MILLIVOLT, OHM, quantity } from "../table/fields.ts";
 import { fromTable } from "../table/table.ts";
+import { DROP_FIGURES, SMALL_CURRENT } from "./drops.ts";
 
 const OUT_OF_ORDER = [
   "Reflow the pins' joints and read again before it is condemned: heat cracks them.",
@@ -112,10 +113,6 @@ export const contacts = fromTable({
   },
 });
 
-/** Below this current a drop says little, and only ohms as low as these are told to be good. Common practice, no source. */
-export const TELLING_AMPS = 1;
-export const GOOD_JOINT_OHMS = 0.05;
-
 export const drop = fromTable({
   id: "contact-drop",
   family: "Relays and contactors",
@@ -137,23 +134,13 @@ export const drop = fromTable({
     "manual-switch",
     "door-switch",
   ],
-  figures: {
-    lost: { shown: "V", of: (r) => Math.abs(r.get("drop")) },
-    ohms: { shown: "Ω", of: (r) => r.get("lost") / r.get("amps") },
-    watts: { shown: "W", of: (r) => r.get("lost") * r.get("amps") },
-  },
+  figures: DROP_FIGURES,
   working: ["R = {lost} / {amps} = {ohms}", "heat = {lost} × {amps} = {watts}"],
   limits: {
     gone: { of: "lost", at: 5, text: "not closed above {at}", source: PRACTICE },
     bad: { of: "lost", at: 0.3, text: "bad above {at}", source: PRACTICE },
     heat: { of: "watts", at: 2, text: "or above {at} of heat", source: PRACTICE },
-    telling: { of: "amps", at: TELLING_AMPS, text: "below {at} the drop says little:", source: PRACTICE },
-    surely: {
-      of: "ohms",
-      at: GOOD_JOINT_OHMS,
-      text: "only {at} or less is then told to be good",
-      source: PRACTICE,
-    },
+    ...SMALL_CURRENT,
     worn: { of: "lost", at: 0.1, text: "good up to {at}", source: PRACTICE },
   },
   rows: [
