@@ -11,7 +11,7 @@ const LOOKS = {
 export type ButtonLook = keyof typeof LOOKS;
 
 export function buttonClass(look: ButtonLook): string {
-  return `inline-flex min-h-11 items-center justify-center gap-2 px-4 py-2 font-semibold disabled:opacity-50 ${LOOKS[look]}`;
+  return `inline-flex min-h-11 items-center justify-center gap-2 px-4 py-2 font-semibold disabled:opacity-50 aria-disabled:opacity-50 ${LOOKS[look]}`;
 }
 
 export function Button({

@@ -26,6 +26,8 @@ interface Props {
   proposal: ProposalView | undefined;
   state: JobState;
   defaultState: string | undefined;
+  /** The findings are being weighed: the card is still that of before, and no answer is taken for it. */
+  busy: boolean;
   /** What the line begins with, when a point was tapped elsewhere; the line then has the focus. */
   begun?: string;
   events: readonly JobEvent[];
@@ -38,7 +40,8 @@ interface Props {
 
 /** One line in which a finding is written down, with an echo of what was understood. Yes and no for a question. */
 export function FindingEntry(props: Props) {
-  const { unit, proposal, state, defaultState, begun = "", events, ask, onEnter, onUndo, onPower } = props;
+  const { unit, proposal, state, busy, defaultState, begun = "" } = props;
+  const { events, ask, onEnter, onUndo, onPower } = props;
   const [text, setText] = useState(begun);
   const [tried, setTried] = useState(false);
   const [said, setSaid] = useState("");
@@ -49,7 +52,8 @@ export function FindingEntry(props: Props) {
   /** The reading recorded last, which can be taken again in the next state. */
   const [last, setLast] = useState<ReadingCheck>();
   const field = useRef<HTMLInputElement>(null);
-  const pending = held ?? (proposal?.check.kind === "reading" ? proposal.check : undefined);
+  const sent = useRef("");
+  const pending = held ?? (!busy && proposal?.check.kind === "reading" ? proposal.check : undefined);
   const understood = useMemo(
     () =>
       text.trim() === ""
@@ -69,8 +73,13 @@ export function FindingEntry(props: Props) {
     setText(next);
     setTried(false);
     setSaid("");
+    sent.current = "";
   };
   const submit = () => {
+    // A second Enter comes before the line is empty: what was sent is known at once.
+    if (text !== "" && sent.current === text) return;
+    if (busy && !understood?.body)
+      return setSaid("The next check is still being calculated. What you typed is kept.");
     setTried(true);
     if (!understood?.body || understood.problem) return;
     const { body, echo = "" } = understood;
@@ -81,6 +90,7 @@ export function FindingEntry(props: Props) {
         : { ...body, typed },
     );
     if (problem) return setSaid(problem);
+    sent.current = text;
     setSaid(`Recorded: ${echo}`);
     setText("");
     setTried(false);
@@ -101,7 +111,7 @@ export function FindingEntry(props: Props) {
       className={`no-print -mt-[1.5px] border-y-[1.5px] border-ink bg-here-soft px-4 py-2 ${pad ? "" : "sticky bottom-0"}`}
     >
       {!held && proposal && proposal.check.kind !== "reading" && (
-        <YesNo unit={unit} check={proposal.check} onEnter={onEnter} onSaid={setSaid} />
+        <YesNo unit={unit} check={proposal.check} busy={busy} onEnter={onEnter} onSaid={setSaid} />
       )}
       <form
         onSubmit={(e) => {

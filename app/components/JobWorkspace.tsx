@@ -109,6 +109,8 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
   // The band and the ledger follow the events at once; the weighing follows from the worker.
   const state = useMemo(() => replay(unit, events), [unit, events]);
   const closed = state.closed !== undefined;
+  // Until the findings are weighed and the checks ranked the card is that of before. Without a diagnosis nothing is waited for.
+  const busy = trouble === undefined && (ranking || view.state.evidence.length !== state.evidence.length);
 
   /** Records an event of this person, now. Returns a sentence where nothing was recorded. */
   const enter = (body: EventBody): string | undefined => {
@@ -260,6 +262,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
                 ask={ask}
                 unit={unit}
                 proposal={proposal}
+                busy={busy}
                 state={state}
                 defaultState={proposal?.check.setup.state}
                 onEnter={enter}

@@ -79,6 +79,34 @@ test("by keyboard alone, a wrong entry is retracted and the job still ends right
   await expect(job.callReady).toContainText("Rinse heater HT1");
 });
 
+test("an answer is taken once, however often it is tapped, and none is taken for a card that is going", async ({
+  page,
+}) => {
+  const job = new JobPage(page);
+  await job.open("Rinse stays cold.", {});
+  await job.weighed();
+  const findings = job.ledger.locator("[data-finding]");
+  // A line sent with three Enters in one go.
+  await page.keyboard.press("p");
+  await page.getByRole("button", { name: "Live: take volts" }).click();
+  await job.declare("live");
+  await job.line.fill("P1.1 to N 230 vac");
+  await job.line.evaluate((field: HTMLInputElement) => {
+    for (let i = 0; i < 3; i++) field.form!.requestSubmit();
+  });
+  await job.weighed();
+  await expect(findings).toHaveCount(1);
+  // A question answered with six taps in one go: the first that comes along.
+  const yes = page.getByRole("button", { name: /^Yes:/ }).first();
+  for (let turn = 0; turn < 12 && !(await yes.isVisible()); turn++) await job.makeNextCheck("NTC1:open");
+  const before = await findings.count();
+  await yes.evaluate((button: HTMLButtonElement) => {
+    for (let i = 0; i < 6; i++) button.click();
+  });
+  await job.weighed();
+  await expect(findings).toHaveCount(before + 1);
+});
+
 test("what may not be recorded is said at the field, and the typed text stays", async ({ page }) => {
   const job = new JobPage(page);
   await job.open("Rinse stays cold.", COLD_RINSE);
