@@ -5,23 +5,24 @@ import type { loader } from "../root.tsx";
 /** The line at the top of the shop's pages: home, who is working, the theme. */
 export function ShopBar() {
   return (
-    <header className="no-print flex flex-wrap items-center gap-x-6 gap-y-2 border-b-2 border-ink bg-sheet px-4 py-1.5 md:px-6">
+    <header className="no-print flex items-center gap-x-3 border-b-2 border-ink bg-sheet px-4 py-1.5 sm:gap-x-6 md:px-6">
       <Link to="/" className="flex min-h-11 items-center gap-2 text-lg font-bold">
         <img src="/mark.svg" alt="" className="size-7" />
-        Zygodrome
+        <span className="max-sm:sr-only">Zygodrome</span>
       </Link>
-      <span className="hidden text-ink-soft sm:inline">Pellwick Service Bench</span>
+      <span className="hidden text-ink-soft lg:inline">Pellwick Service Bench</span>
       <nav aria-label="Bench" className="flex gap-x-5">
         {[
-          ["/tests", "Component tests"],
-          ["/strip", "Strip-down"],
-        ].map(([to, name]) => (
+          ["/tests", "Component tests", "Tests"],
+          ["/strip", "Strip-down", "Strip"],
+        ].map(([to, name, short]) => (
           <Link
             key={to}
             to={to!}
             className="flex min-h-11 items-center font-semibold underline decoration-rule underline-offset-4"
           >
-            {name}
+            <span className="max-sm:hidden">{name}</span>
+            <span className="sm:hidden">{short}</span>
           </Link>
         ))}
       </nav>
@@ -43,7 +44,7 @@ export function PersonOptions() {
   return (
     <>
       <option value="" disabled>
-        choose
+        who?
       </option>
       {people.map((p) => (
         <option key={p.id} value={p.id}>
@@ -61,11 +62,13 @@ export function PersonChoice() {
   const chosen = (fetcher.formData?.get("person") as string | null | undefined) ?? person ?? "";
   return (
     <label className="flex min-h-11 items-center gap-2">
-      <span className={chosen === "" ? "font-semibold text-hazard" : "text-ink-soft max-md:sr-only"}>
+      <span
+        className={`max-sm:sr-only ${chosen === "" ? "font-semibold text-hazard" : "text-ink-soft max-md:sr-only"}`}
+      >
         {chosen === "" ? "Who is working?" : "Working"}
       </span>
       <select
-        className="min-h-11 border-[1.5px] border-ink px-2 font-semibold"
+        className={`min-h-11 border-[1.5px] px-2 font-semibold max-sm:max-w-36 ${chosen === "" ? "border-hazard text-hazard" : "border-ink"}`}
         value={chosen}
         onChange={(e) =>
           void fetcher.submit({ person: e.target.value }, { method: "post", action: "/settings/choices" })
