@@ -214,6 +214,10 @@ const READINGS: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ["dc-motor", { runs: "slow", amps: "0.8", rated: "2" }, "bad", /worn brushes/],
   ["dc-motor", { runs: "slow", amps: "3.2", rated: "2" }, "bad", /binds/],
   ["dc-motor", { runs: "hums" }, "bad", /hums/],
+  // From warm to cool it is the same curve: ln(5000/10000)/(1/313.15 − 1/293.15) = 3181.
+  ["beta", { t1: "40", r1: "5k", t2: "20", r2: "10k" }, "told", /Beta 318\d/],
+  ["beta", { t1: "40", r1: "10k", t2: "20", r2: "5k" }, "bad", /rises with temperature/],
+  ["three-phase-motor", { uv: "0", vw: "0", wu: "0" }, "bad", /0 Ω between two phases/],
   // Without a beta its own cannot be told from the usual one's 3950.
   ["ntc", { at25: "10k", celsius: "60", reads: "3.2k" }, "doubtful", /enter its own/],
   ["flame-current", { reads: "3", cleaned: "no" }, "good", /Enough/],

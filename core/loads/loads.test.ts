@@ -384,6 +384,21 @@ describe("a load that others must be on for", () => {
       expect(play([fill, heat, load("x", 1)], [], strategy, settings(), "heat").called).toBe("heat");
   });
 
+  test("where it and what it needs have tripped together, the next try leaves one of them off", () => {
+    const tripped: StripStep = { connected: ["fill", "heat"], tripped: true, spent: "reset" };
+    const next = nextStep(
+      [heat, fill, load("x", 1, { weight: 0.1 })],
+      [bare, tripped],
+      "one at a time",
+      settings(),
+    );
+    // Alone "heat" would not be called; the same two again would tell nothing.
+    expect(next).toMatchObject({ kind: "connect" });
+    const connected = next.kind === "connect" ? [...next.connected].sort() : [];
+    expect(connected).not.toEqual(["fill", "heat"]);
+    expect(connected.includes("fill") !== connected.includes("heat")).toBe(true);
+  });
+
   test("of the demo units: nothing heats before it has filled, nothing lights before its fan has proved itself", () => {
     const needs = (unit: string, id: string) => {
       const model = demoUnits().get(unit)!;
