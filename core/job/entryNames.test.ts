@@ -3,7 +3,8 @@ import { demoUnits } from "../../tests/support/demoUnits.ts";
 import { describeEntryProblem, parseEntry, type EntryContext } from "./entry.ts";
 import { findPoint, pointsMeantBy } from "./pointNames.ts";
 
-const unit = (id: string) => demoUnits().get(id)!;
+const UNITS = demoUnits();
+const unit = (id: string) => UNITS.get(id)!;
 const context = (id: string, lifts: string[] = []): EntryContext => {
   const { states } = unit(id);
   return {
