@@ -87,7 +87,13 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
     setHeard(heardText(unit, event, nameOf.get(event.person) ?? event.person)),
   );
   const [order, setOrder] = useState<Order>("information");
-  const { view, ranking, progress, trouble, ask } = useDiagnosis(unit, dictionary, events, order, first);
+  const { view, ranking, rankedFor, progress, trouble, ask } = useDiagnosis(
+    unit,
+    dictionary,
+    events,
+    order,
+    first,
+  );
   const [open, setOpen] = useState<Open>();
   // The check in hand: it stays on the card while the power is changed for it, whatever then ranks first.
   const [inHand, setInHand] = useState<string>();
@@ -109,8 +115,9 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
   // The band and the ledger follow the events at once; the weighing follows from the worker.
   const state = useMemo(() => replay(unit, events), [unit, events]);
   const closed = state.closed !== undefined;
-  // Until the findings are weighed and the checks ranked the card is that of before. Without a diagnosis nothing is waited for.
-  const busy = trouble === undefined && (ranking || view.state.evidence.length !== state.evidence.length);
+  // Until the findings are weighed and the checks ranked the card is that of before; a change of power leaves it as it is.
+  // Without a diagnosis nothing is waited for.
+  const busy = trouble === undefined && rankedFor !== state.evidence.length;
 
   /** Records an event of this person, now. Returns a sentence where nothing was recorded. */
   const enter = (body: EventBody): string | undefined => {

@@ -12,6 +12,8 @@ export interface Diagnosis {
   readonly view: JobView;
   /** The next checks shown are those of before the last finding: they are being ranked anew. */
   readonly ranking: boolean;
+  /** How many findings and claims the next checks shown were ranked for. */
+  readonly rankedFor: number;
   /** 0…1 while the worker builds the unit's dictionary, undefined after. */
   readonly progress: number | undefined;
   readonly trouble: string | undefined;
@@ -35,6 +37,7 @@ export function useDiagnosis(
   const [trouble, setTrouble] = useState<string>();
   const [learnt, setLearnt] = useState(false);
   const [ranking, setRanking] = useState(false);
+  const [rankedFor, setRankedFor] = useState(first.state.evidence.length);
   const ready = useRef<Promise<Remote<DiagnosisWorker>>>(undefined);
   const asked = useRef(0);
 
@@ -84,6 +87,7 @@ export function useDiagnosis(
       if (!isLatest()) return undefined;
       setView(next);
       setRanking(false);
+      setRankedFor(next.state.evidence.length);
       return next;
     };
     let later: ReturnType<typeof setTimeout> | undefined;
@@ -101,5 +105,5 @@ export function useDiagnosis(
     (question) => ready.current?.then((remote) => question(remote)),
     [],
   );
-  return { view, ranking, progress, trouble, ask };
+  return { view, ranking, rankedFor, progress, trouble, ask };
 }
