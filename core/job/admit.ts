@@ -36,7 +36,7 @@ export function admissionProblems(unit: UnitModel, job: JobState, event: JobEven
   if (body.type === "finding") return findingProblems(unit, job, body);
   if (body.type === "twin") return twinProblems(unit, body);
   if (body.type === "strip")
-    return [...body.connected, ...body.off]
+    return [...body.connected, ...body.off, ...(body.device && body.device !== "rail" ? [body.device] : [])]
       .filter((id) => !unit.parts.some((p) => p.id === id))
       .map((id) => ({ code: "unknown", what: "part", id }));
   if (body.type === "attachment" && !job.ledger.some((e) => e.event.id === body.of))

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoDictionary, demoUnits } from "../../tests/support/demoUnits.ts";
 import { stripCheck, takenOffBy } from "../diagnosis/index.ts";
-import { jobEvent, replay, viewJob, type EventBody, type JobEvent } from "./index.ts";
+import { admissionProblems, jobEvent, replay, viewJob, type EventBody, type JobEvent } from "./index.ts";
 
 const unit = demoUnits().get("prover-pc2")!;
 let count = 0;
@@ -85,6 +85,32 @@ describe("a try of the strip-down in the job's record", () => {
     expect(replay(unit, [opened(), tried(["HT1", "M1"], false)]).situation.lifts).toEqual(
       stripCheck(unit, ["HT1", "M1"]).setup.lifts,
     );
+  });
+
+  test("parts that the unit does not have are refused by name, in every place where one can stand", () => {
+    const problems = (more: Partial<Try>) =>
+      admissionProblems(unit, replay(unit, [opened()]), tried([], false, more)).map((p) =>
+        p.code === "unknown" ? `${p.what} ${p.id}` : p.code,
+      );
+    expect(problems({})).toEqual([]);
+    expect(problems({ connected: ["HT1", "M1"], off: ["HT2"] })).toEqual([]);
+    expect(problems({ connected: ["HT9"] })).toEqual(["part HT9"]);
+    expect(problems({ off: ["M9"] })).toEqual(["part M9"]);
+    expect(problems({ device: "RCD9" })).toEqual(["part RCD9"]);
+    expect(problems({ device: "rail" })).toEqual([]);
+    // Loads beside the unit have names, and are none of its parts.
+    expect(problems({ beside: ["freezer"] })).toEqual([]);
+  });
+
+  test("it is taken back once; what was never recorded cannot be", () => {
+    const first = tried(["HT1"], false);
+    const back = (of: string) => event({ type: "retraction", of, why: "" });
+    const log = [opened(), first];
+    const codes = (job: JobEvent[], next: JobEvent) =>
+      admissionProblems(unit, replay(unit, job), next).map((p) => p.code);
+    expect(codes(log, back(first.id))).toEqual([]);
+    expect(codes([...log, back(first.id)], back(first.id))).toEqual(["already-retracted"]);
+    expect(codes(log, back("00000000-0000-4000-8000-999999999999"))).toEqual(["unknown"]);
   });
 
   test("the stored event keeps all it has", () => {
