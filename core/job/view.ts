@@ -37,7 +37,7 @@ import {
   outcomeText,
   setupText,
   sizeText,
-  stepText,
+  stepTexts,
 } from "./words.ts";
 
 export interface SuspectView {
@@ -307,7 +307,10 @@ function proposalView(
     time: minutesText(cost.minutes),
     live: cost.live,
     before: [
-      ...cost.steps.filter((s) => s.kind !== "measure").map((s) => stepText(unit, s)),
+      ...stepTexts(
+        unit,
+        cost.steps.filter((s) => s.kind !== "measure"),
+      ),
       ...(brief === undefined
         ? []
         : [`set the probes first: take it during the next try, which stays so for ${secondsText(brief)}`]),

@@ -1,8 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoUnits } from "../../tests/support/demoUnits.ts";
-import { badlyWord, badlyWords, valueText, sizeText } from "./words.ts";
+import { badlyWord, badlyWords, valueText, sizeText, stepTexts } from "./words.ts";
 
 const roaster = demoUnits().get("roaster-dr6")!;
+const prover = demoUnits().get("prover-pc2")!;
 
 describe("how a part is said to work badly", () => {
   test.each([
@@ -52,5 +53,24 @@ describe("how large a fault is, in words", () => {
   test("a factor is a share of what belongs there, or so many times it", () => {
     expect(sizeText({ low: 0.5, middle: 0.6, high: 0.7, as: "times" })).toBe("about 60 % of its value");
     expect(sizeText({ low: 20, middle: 25, high: 30, as: "times" })).toBe("about 25 times its value");
+  });
+});
+
+describe("what is put back before a reading", () => {
+  const refit = (id: string, minutes = 0.5) => ({ kind: "refit" as const, id, minutes });
+  const live = { kind: "make-live" as const, minutes: 1 };
+  test("is one step with its time together, both leads of a part one place, long lists cut", () => {
+    expect(stepTexts(prover, [refit("HT1"), live])).toEqual([
+      "put back what was lifted at HT1, 30 s",
+      "declare live, 1 min",
+    ]);
+    expect(stepTexts(prover, [refit("HT1"), refit("Y1.1"), refit("Y1.2"), live])).toEqual([
+      "put back what was lifted at HT1 and Y1, 1 min 30 s",
+      "declare live, 1 min",
+    ]);
+    const many = ["HT1", "HT2", "M1", "M2", "Y1.1", "Y1.2", "LA1.1", "LA1.2"].map((id) => refit(id));
+    expect(stepTexts(prover, many)).toEqual([
+      "put back what was lifted at HT1, HT2, M1, M2 and 2 more, 4 min",
+    ]);
   });
 });

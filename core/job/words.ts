@@ -155,6 +155,22 @@ export function stepText(unit: UnitModel, step: Step): string {
   }
 }
 
+/** What is to be done before a reading, step by step; all that is put back is one step, however many leads are off. */
+export function stepTexts(unit: UnitModel, steps: readonly Step[]): string[] {
+  const refits = steps.filter((s) => s.kind === "refit");
+  if (refits.length < 2) return steps.map((s) => stepText(unit, s));
+  // Two leads of one part are one place.
+  const partOf = (id: string) => (unit.lifts.some((l) => l.id === id) ? id : id.replace(/\.[^.]*$/u, ""));
+  const places = [...new Set(refits.map((s) => partOf(s.id!)))];
+  const minutes = refits.reduce((sum, s) => sum + s.minutes, 0);
+  return steps.flatMap((s) => {
+    if (s.kind !== "refit") return [stepText(unit, s)];
+    return s === refits[0]
+      ? [`put back what was lifted at ${listText(places, 4)}, ${minutesText(minutes)}`]
+      : [];
+  });
+}
+
 /** "A, B and C", at most `most` of them. */
 export function listText(names: readonly string[], most = 5): string {
   if (names.length === 0) return "nothing";
