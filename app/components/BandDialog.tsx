@@ -1,5 +1,13 @@
 import { useState } from "react";
-import { judgeProof, proofRecord, proofSteps, type EventBody, type JobView } from "#core/job/index.ts";
+import {
+  isProven,
+  meterProof,
+  proofRecord,
+  proofSteps,
+  type EventBody,
+  type JobState,
+  type ProofStep,
+} from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { BEFORE_LIVE } from "../words/cautions.ts";
 import { Button } from "./Button.tsx";
@@ -9,36 +17,37 @@ import { ProofList, voltsOf, type Proof } from "./ProofList.tsx";
 
 interface Props {
   unit: UnitModel;
-  band: JobView["state"]["band"];
+  state: JobState;
   to: "live" | "dead" | undefined;
   onClose: () => void;
   onDeclare: (body: Extract<EventBody, { type: "band" }>) => void;
 }
 
 /** Declares the unit live, or dead and proven: one deliberate act with its confirmations. */
-export function BandDialog({ unit, band, to, onClose, onDeclare }: Props) {
+export function BandDialog({ unit, state, to, onClose, onDeclare }: Props) {
+  const { band } = state;
   const [target, setTarget] = useState(
     to ?? (band === "live" ? "dead" : band === "dead" ? "live" : undefined),
   );
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [proofs, setProofs] = useState<Readonly<Record<string, Proof>>>({});
-  const steps = proofSteps(unit);
+  const [proof] = useState(() => meterProof(state, new Date()));
+  const steps = proofSteps(unit, proof);
   const toggle = (line: string) =>
     setTicked((was) => {
       const now = new Set(was);
       if (!now.delete(line)) now.add(line);
       return now;
     });
-  // A reading that says otherwise outweighs its tick.
-  const proven = steps.every((step) => {
-    const volts = voltsOf(proofs[step.id]?.typed ?? "");
-    return proofs[step.id]?.done && (volts === undefined || judgeProof(step, volts).holds);
-  });
-  const complete = target === "live" ? BEFORE_LIVE.every((line) => ticked.has(line)) : proven;
+  const voltsIn = (step: ProofStep) => step.given ?? voltsOf(proofs[step.id]?.typed ?? "");
+  const complete =
+    target === "live"
+      ? BEFORE_LIVE.every((line) => ticked.has(line))
+      : isProven(steps, (step) => ({ ticked: proofs[step.id]?.done ?? false, volts: voltsIn(step) }));
   const confirmed =
     target === "live"
       ? [...BEFORE_LIVE]
-      : steps.map((step) => proofRecord(step, voltsOf(proofs[step.id]?.typed ?? "")).slice(0, 200));
+      : steps.map((step) => proofRecord(step, voltsIn(step)).slice(0, 200));
   return (
     <Dialog
       title={
@@ -86,17 +95,22 @@ export function BandDialog({ unit, band, to, onClose, onDeclare }: Props) {
             </ul>
           )}
           <DialogButtons>
-            <Button onClick={onClose}>Leave it</Button>
+            <Button onClick={onClose}>Cancel</Button>
             <Button
               look="main"
-              disabled={!complete}
-              onClick={() => onDeclare({ type: "band", band: target, confirmed })}
+              data-declare
+              aria-disabled={!complete}
+              onClick={() => complete && onDeclare({ type: "band", band: target, confirmed })}
             >
               {target === "live" ? "Declare LIVE" : "Declare DEAD AND PROVEN"}
             </Button>
           </DialogButtons>
           {!complete && (
-            <p className="text-right text-[0.9375rem] text-ink-soft">Tick each line when it is true.</p>
+            <p className="text-right text-[0.9375rem] text-ink-soft">
+              {target === "live"
+                ? "Tick each line when it is true."
+                : "Dead is what was measured: tick the isolation and enter each reading."}
+            </p>
           )}
         </>
       )}

@@ -1,4 +1,6 @@
 import { TriangleAlert } from "lucide-react";
+import { useState } from "react";
+import type { Caution } from "#core/job/index.ts";
 import type { Hazard } from "#core/unit/index.ts";
 import { DEFERENCE, HAZARD_NAME } from "../words/cautions.ts";
 
@@ -19,6 +21,39 @@ export function Cautions({ hazards }: { hazards: readonly Hazard[] }) {
         ))}
       </ul>
       <p className="pt-1 text-ink-soft">{DEFERENCE}</p>
+    </div>
+  );
+}
+
+/** The hazards of one step, a line each; the whole text and what goes before it behind "more". */
+export function CautionLines({ cautions }: { cautions: readonly Caution[] }) {
+  const [whole, setWhole] = useState(false);
+  if (cautions.length === 0) return null;
+  return (
+    <div data-testid="cautions" className="mb-2 border-l-4 border-hazard bg-hazard-soft pl-2.5">
+      <ul className="pt-1">
+        {cautions.map((caution) => (
+          <li
+            key={caution.kind + caution.line}
+            data-hazard={caution.kind}
+            className="flex gap-2 leading-snug"
+          >
+            <TriangleAlert aria-hidden size={17} className="mt-0.5 shrink-0 text-hazard" />
+            <span className="text-[0.9375rem]">
+              <strong>{HAZARD_NAME[caution.kind]}.</strong> {whole ? caution.text : caution.line}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {whole && <p className="pt-1 text-sm text-ink-soft">{DEFERENCE}</p>}
+      <button
+        type="button"
+        aria-expanded={whole}
+        className="min-h-11 pr-4 text-sm underline underline-offset-4"
+        onClick={() => setWhole(!whole)}
+      >
+        {whole ? "less" : "more, and what goes before it"}
+      </button>
     </div>
   );
 }

@@ -67,6 +67,8 @@ export function FindingEntry(props: Props) {
     ask,
   );
   const completions = useMemo(() => completionsOf(unit, text), [unit, text]);
+  // A look at the dead unit is answered once it is dead; the card says so and offers it.
+  const allowed = proposal?.needs === undefined || proposal.needs === state.band;
   const onward = last && sameInNextState(unit, state, last);
 
   const write = (next: string) => {
@@ -110,7 +112,7 @@ export function FindingEntry(props: Props) {
       // With the big keys out it would cover half a phone's screen, and with it the card it answers.
       className={`no-print -mt-[1.5px] border-y-[1.5px] border-ink bg-here-soft px-4 py-2 ${pad ? "" : "sticky bottom-0"}`}
     >
-      {!held && proposal && proposal.check.kind !== "reading" && (
+      {!held && proposal && proposal.check.kind !== "reading" && allowed && (
         <YesNo unit={unit} check={proposal.check} busy={busy} onEnter={onEnter} onSaid={setSaid} />
       )}
       <form

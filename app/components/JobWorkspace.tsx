@@ -276,7 +276,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
                 onUndo={undo}
                 onPower={changePower}
               />
-              <LookFirst unit={unit} state={state} onEnter={enter} />
+              <LookFirst unit={unit} state={state} onEnter={enter} onPower={changePower} />
               <TrialEntry unit={unit} onEnter={enter} />
               <NoteEntry onEnter={enter} />
               <nav
@@ -308,7 +308,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
         {open?.dialog === "band" && (
           <BandDialog
             unit={unit}
-            band={state.band}
+            state={state}
             to={open.to}
             onClose={() => setOpen(undefined)}
             onDeclare={(body) => enterOrSay(body) && setOpen(undefined)}

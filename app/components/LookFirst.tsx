@@ -1,4 +1,4 @@
-import { answerWords, type EventBody, type JobState } from "#core/job/index.ts";
+import { answerWords, bandFor, type EventBody, type JobState } from "#core/job/index.ts";
 import { observationCheck } from "#core/diagnosis/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { Button } from "./Button.tsx";
@@ -7,6 +7,7 @@ interface Props {
   unit: UnitModel;
   state: JobState;
   onEnter: (body: EventBody) => string | undefined;
+  onPower: (to: "dead") => void;
 }
 
 /** Cheap looks that every unit deserves, power off. Common practice, no source. */
@@ -18,7 +19,7 @@ const GENERAL = [
 ] as const;
 
 /** Looks first: the unit's own, each answered as a finding, and the general ones, noted when something is seen. */
-export function LookFirst({ unit, state, onEnter }: Props) {
+export function LookFirst({ unit, state, onEnter, onPower }: Props) {
   const done = new Set(state.ledger.filter((e) => !e.retracted).map((e) => e.check.id));
   const looks = unit.observations.filter(
     (o) => (o.kind === "look" || o.kind === "smell") && !done.has(`see/${o.id}`),
@@ -26,11 +27,19 @@ export function LookFirst({ unit, state, onEnter }: Props) {
   const noted = new Set(state.notes.map((n) => n.text));
   const general = GENERAL.filter((g) => !noted.has(seenText(g)) && !noted.has(cleanText(g)));
   const left = looks.length + general.length;
+  const isGated = (id: string) =>
+    bandFor(unit, { kind: "observation", observation: id }) === "dead" && state.band !== "dead";
   return (
     <details data-testid="look-first" className="border-b-[1.5px] border-ink bg-sheet px-4">
       <summary className="min-h-11 cursor-pointer py-2.5 font-semibold">
         Look first <span className="text-ink-soft">· {left === 0 ? "all done" : `${left} left`}</span>
       </summary>
+      {looks.some((o) => isGated(o.id)) && (
+        <p className="flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-live bg-live-soft px-3 py-1.5">
+          <span className="grow">Looks inside are taken with the unit dead and proven.</span>
+          <Button onClick={() => onPower("dead")}>Make dead and prove</Button>
+        </p>
+      )}
       <ul className="pb-2">
         {looks.map((o) => {
           const words = answerWords(unit, observationCheck(unit, o.id));
@@ -40,7 +49,16 @@ export function LookFirst({ unit, state, onEnter }: Props) {
               check: { kind: "observation", observation: o.id },
               result: { kind: "seen", seen },
             });
-          return <Row key={o.id} text={o.question} yes={words.yes} no={words.no} onAnswer={answer} />;
+          return (
+            <Row
+              key={o.id}
+              text={o.question}
+              yes={words.yes}
+              no={words.no}
+              disabled={isGated(o.id)}
+              onAnswer={answer}
+            />
+          );
         })}
         {general.map((g) => (
           <Row
@@ -63,19 +81,25 @@ function Row({
   text,
   yes,
   no,
+  disabled = false,
   onAnswer,
 }: {
   text: string;
   yes: string;
   no: string;
+  disabled?: boolean;
   onAnswer: (seen: boolean) => void;
 }) {
   return (
     <li className="border-t border-rule-faint py-1.5">
       <span className="block pb-1">{text}</span>
       <span className="grid grid-cols-2 gap-2">
-        <Button onClick={() => onAnswer(true)}>{yes}</Button>
-        <Button onClick={() => onAnswer(false)}>{no}</Button>
+        <Button disabled={disabled} onClick={() => onAnswer(true)}>
+          {yes}
+        </Button>
+        <Button disabled={disabled} onClick={() => onAnswer(false)}>
+          {no}
+        </Button>
       </span>
     </li>
   );

@@ -2,6 +2,7 @@ import { Zap } from "lucide-react";
 import type { Order } from "#core/diagnosis/index.ts";
 import { ORDER_NAME, type JobView, type ProbeView, type ProposalView } from "#core/job/index.ts";
 import { Button, Key } from "./Button.tsx";
+import { CautionLines } from "./Cautions.tsx";
 import { WireSwatch } from "./WireSwatch.tsx";
 import { Yoke } from "./Yoke.tsx";
 
@@ -36,7 +37,7 @@ export function NextCard(props: Props) {
         <p className="pt-2 text-lg">{deeper ? LOOKING : NOTHING_LEFT}</p>
       </section>
     );
-  const needs = proposal.check.kind === "reading" ? (proposal.live ? "live" : "dead") : undefined;
+  const { needs } = proposal;
   return (
     <section
       aria-label="Next"
@@ -78,10 +79,17 @@ export function NextCard(props: Props) {
       <div className="flex flex-wrap gap-2 pb-2.5">
         <span className="bg-ink px-2.5 py-1 font-bold text-sheet">{proposal.dial}</span>
         <span className="border-[1.5px] border-ink px-2.5 py-1">{proposal.setup}</span>
-        {proposal.before.length > 0 && (
-          <span className="self-center text-[0.9375rem] text-ink-soft">{proposal.before.join(" · ")}</span>
-        )}
       </div>
+      <CautionLines cautions={proposal.cautions} />
+      {proposal.before.length > 0 && (
+        <ol aria-label="In this order" className="flex flex-wrap gap-x-4 pb-2 text-[0.9375rem] text-ink-soft">
+          {proposal.before.map((step, i) => (
+            <li key={step}>
+              <b className="reading text-ink">{i + 1}</b> {step}
+            </li>
+          ))}
+        </ol>
+      )}
       {needs !== undefined && band !== needs && (
         <div className="mb-2 flex items-center gap-3 border-l-4 border-live bg-live-soft px-3 py-1.5">
           <Zap aria-hidden size={18} className="shrink-0 text-live" />
@@ -126,9 +134,7 @@ export function NextCard(props: Props) {
         </span>
       </button>
       {proposal.check.kind === "reading" && proposal.outcomes.some((o) => o.nothing) && (
-        <p className="border-t border-rule pt-1.5 text-sm text-ink-soft">
-          Nothing on the display may be no contact: prove the probes before you believe it.
-        </p>
+        <p className="border-t border-rule pt-1.5 text-sm text-ink-soft">Reads 0? Prove the probes first.</p>
       )}
     </section>
   );

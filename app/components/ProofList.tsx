@@ -20,68 +20,97 @@ export function voltsOf(typed: string): number | undefined {
   return parsed?.ok && Number.isFinite(parsed.quantity.value) ? parsed.quantity.value : undefined;
 }
 
-/** Proving dead, step by step: each is ticked when true; a reading is judged beside its step and ticks it by itself. */
+/** Proving dead, step by step: isolating is ticked; each measurement is a number, judged beside its step. */
 export function ProofList({ steps, proofs, onProof }: Props) {
   const isolated = proofs["isolate"]?.done === true;
   return (
     <ol>
       {steps.map((step) => {
         const proof = proofs[step.id] ?? { done: false, typed: "" };
-        const volts = voltsOf(proof.typed);
-        const verdict = volts === undefined ? undefined : judgeProof(step, volts);
-        const unread = proof.typed.trim() !== "" && volts === undefined;
         return (
           <li key={step.id} className="border-t border-rule py-1">
-            <label className="flex min-h-11 cursor-pointer items-center gap-3 py-1">
-              <input
-                type="checkbox"
-                className="size-6 shrink-0 accent-here"
-                checked={proof.done}
-                onChange={(e) => onProof(step.id, { ...proof, done: e.target.checked })}
-              />
-              <span>
+            {!step.measure ? (
+              <label className="flex min-h-11 cursor-pointer items-center gap-3 py-1">
+                <input
+                  type="checkbox"
+                  className="size-6 shrink-0 accent-here"
+                  checked={proof.done}
+                  onChange={(e) => onProof(step.id, { ...proof, done: e.target.checked })}
+                />
                 {step.text}
-                {step.waitSeconds !== undefined && isolated && <Wait seconds={step.waitSeconds} />}
-              </span>
-            </label>
-            {step.measure && (
-              <span className="ml-9 flex flex-wrap items-center gap-x-3 gap-y-1">
-                <label className="flex items-center gap-2 text-[0.9375rem]">
-                  It reads
-                  <input
-                    inputMode="decimal"
-                    className="reading min-h-11 w-28 border-[1.5px] border-ink px-2 text-lg"
-                    aria-label={`Volts: ${step.text}`}
-                    value={proof.typed}
-                    onChange={(e) => {
-                      const typed = e.target.value;
-                      const read = voltsOf(typed);
-                      onProof(step.id, {
-                        typed,
-                        done:
-                          read === undefined
-                            ? proof.done && typed.trim() === ""
-                            : judgeProof(step, read).holds,
-                      });
-                    }}
-                  />
-                  V
-                </label>
-                {(verdict || unread) && (
-                  <span
-                    role="status"
-                    className={`min-w-0 basis-64 grow text-[0.9375rem] ${verdict?.holds ? "text-ink-soft" : "font-semibold text-hazard"}`}
-                  >
-                    {verdict?.text ?? `“${proof.typed}” is no voltage. Type a number, for example 0.3.`}
-                  </span>
-                )}
-              </span>
+              </label>
+            ) : step.given !== undefined ? (
+              <p className="flex min-h-11 items-center gap-3 py-1">
+                <span className="grow">{step.text}</span>
+                <b className="reading text-lg">{Number(step.given.toPrecision(4))} V</b>
+              </p>
+            ) : (
+              <MeasuredStep step={step} proof={proof} isolated={isolated} onProof={onProof} />
             )}
           </li>
         );
       })}
     </ol>
   );
+}
+
+function MeasuredStep({
+  step,
+  proof,
+  isolated,
+  onProof,
+}: {
+  step: ProofStep;
+  proof: Proof;
+  isolated: boolean;
+  onProof: Props["onProof"];
+}) {
+  const volts = voltsOf(proof.typed);
+  const verdict = volts === undefined ? undefined : judgeProof(step, volts);
+  const unread = proof.typed.trim() !== "" && volts === undefined;
+  return (
+    <label className="block py-1">
+      <span>
+        {step.text}
+        {step.waitSeconds !== undefined && isolated && <Wait seconds={step.waitSeconds} />}
+      </span>
+      <span className="flex flex-wrap items-center gap-x-3 gap-y-1 pt-1">
+        <span className="flex items-center gap-2">
+          <input
+            inputMode="decimal"
+            enterKeyHint="next"
+            data-proof={step.measure!.kind}
+            className="reading min-h-11 w-28 border-[1.5px] border-ink px-2 text-lg"
+            aria-label={`Volts: ${step.text}`}
+            value={proof.typed}
+            onChange={(e) => onProof(step.id, { ...proof, typed: e.target.value })}
+            onKeyDown={(e) => {
+              if (e.key !== "Enter") return;
+              e.preventDefault();
+              nextField(e.currentTarget)?.focus();
+            }}
+          />
+          V
+        </span>
+        {(verdict || unread) && (
+          <span
+            role="status"
+            className={`min-w-0 basis-64 grow text-[0.9375rem] ${verdict?.holds ? "text-ink-soft" : "font-semibold text-hazard"}`}
+          >
+            {verdict?.text ?? `“${proof.typed}” is no voltage. Type a number, for example 0.3.`}
+          </span>
+        )}
+      </span>
+    </label>
+  );
+}
+
+/** The next number of the list, or the button that declares. */
+function nextField(field: HTMLInputElement): HTMLElement | undefined {
+  const all = [
+    ...(field.closest("[role=dialog]")?.querySelectorAll<HTMLElement>("[data-proof], [data-declare]") ?? []),
+  ];
+  return all[all.indexOf(field) + 1];
 }
 
 /** Counts the seconds since the unit was isolated, in words. */

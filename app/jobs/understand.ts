@@ -68,6 +68,6 @@ export function understand(text: string, { unit, state, pending, defaultState, t
     echo,
     problem: problems.map(describeAdmissionProblem).join(" "),
     misplaced: true,
-    ...(band ? { wants: band.needs } : {}),
+    ...(band ? { wants: band.needs } : problems.some((p) => p.code === "look-band") ? { wants: "dead" } : {}),
   };
 }

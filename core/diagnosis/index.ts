@@ -62,6 +62,7 @@ export {
 } from "./planning/nextCheck.ts";
 export type { OutcomeLabel } from "./planning/outcomes.ts";
 export { isSettled, optimalMinutes, split, weightOf, type SmallProblem } from "./planning/optimum.ts";
+export { hazardsMet, isForbidden } from "./planning/hazards.ts";
 export { stagePoints } from "./planning/storedEnergy.ts";
 export { entropy } from "./planning/information.ts";
 export { findingsSchema, readFindings, type FindingsFile } from "./inference/findingsFile.ts";

@@ -1,6 +1,7 @@
 import { trialCheck, TrialError, type Trial } from "#core/diagnosis/index.ts";
 import { FUNCTION_NAME, needsLive } from "#core/meter/index.ts";
 import { liftOf, type UnitModel } from "#core/unit/index.ts";
+import { bandFor } from "./bandFor.ts";
 import type { EventBody, FindingBody, JobEvent } from "./events.ts";
 import type { JobState } from "./replay.ts";
 
@@ -19,6 +20,8 @@ export type AdmissionProblem =
       readonly band: JobState["band"];
       readonly needs: "live" | "dead";
     }
+  /** A look at the dead unit, which is not declared dead. */
+  | { readonly code: "look-band"; readonly band: JobState["band"] }
   | { readonly code: "state-band"; readonly state: string; readonly fn: string }
   | { readonly code: "result-kind"; readonly wanted: string }
   | { readonly code: "impossible"; readonly value: number; readonly limit: number }
@@ -57,12 +60,14 @@ function findingProblems(unit: UnitModel, job: JobState, { check, result }: Find
   if (check.kind === "observation") {
     if (!unit.observations.some((o) => o.id === check.observation))
       return [{ code: "unknown", what: "observation", id: check.observation }];
-    return result.kind === "seen" ? [] : [{ code: "result-kind", wanted: "yes or no" }];
+    if (result.kind !== "seen") return [{ code: "result-kind", wanted: "yes or no" }];
+    const needs = bandFor(unit, check);
+    return needs !== undefined && job.band !== needs ? [{ code: "look-band", band: job.band }] : [];
   }
   if (check.kind === "trial") return trialProblems(unit, check.trial, check.subject, result.kind);
   const problems = nameProblems(unit, check);
   const state = unit.states.find((s) => s.id === check.setup.state);
-  const needs = needsLive(check.fn) ? "live" : "dead";
+  const needs = bandFor(unit, check)!;
   if (job.band !== needs) problems.push({ code: "band", fn: FUNCTION_NAME[check.fn], band: job.band, needs });
   else if (state && state.power !== needs)
     problems.push({ code: "state-band", state: state.name, fn: FUNCTION_NAME[check.fn] });
@@ -145,6 +150,8 @@ export function describeAdmissionProblem(problem: AdmissionProblem): string {
       return problem.needs === "live"
         ? `${problem.fn} needs the unit live, and the band says ${problem.band === "dead" ? "DEAD AND PROVEN" : "UNPROVEN"}. Declare LIVE first, or correct the function.`
         : `${problem.fn} needs the unit dead, and the band says ${problem.band === "live" ? "LIVE" : "UNPROVEN"}. Make it dead and prove it first: a meter on ohms across live points can be destroyed, and the number would mean nothing.`;
+    case "look-band":
+      return `This look is taken with the unit dead, and the band says ${problem.band === "live" ? "LIVE" : "UNPROVEN"}. Make it dead and prove it first.`;
     case "state-band":
       return `${problem.fn} cannot be read in the state “${problem.state}”.`;
     case "result-kind":

@@ -19,6 +19,8 @@ export {
   type FindingBody,
   type JobEvent,
 } from "./events.ts";
+export { bandFor } from "./bandFor.ts";
+export { cautionsFor, type Caution } from "./cautions.ts";
 export type { CallView } from "./callView.ts";
 export type { DoubtView } from "./doubts.ts";
 export type { Recap } from "./recap.ts";
@@ -52,6 +54,6 @@ export {
 export { secondsText, type SequenceView, type StepView } from "./sequenceView.ts";
 export { wiringView, type PointReading, type WiringView } from "./wiringView.ts";
 export { sameInNextState } from "./nextState.ts";
-export { judgeProof, proofRecord, proofSteps, type ProofStep } from "./provingDead.ts";
+export { isProven, judgeProof, meterProof, proofRecord, proofSteps, type ProofStep } from "./provingDead.ts";
 export type { TwinRow } from "./twin.ts";
 export { fileTooLarge, MOST_FILE_BYTES } from "./attachments.ts";

@@ -1,4 +1,7 @@
+import { needsLive, FUNCTION_UNIT } from "#core/meter/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
+import { valueOf } from "./events.ts";
+import type { JobState } from "./replay.ts";
 
 /** One step on the way to DEAD AND PROVEN. */
 export interface ProofStep {
@@ -11,6 +14,8 @@ export interface ProofStep {
   readonly measure?: { readonly kind: "source" } | { readonly kind: "dead"; readonly belowVolts: number };
   /** Stored energy: how long to wait before measuring. */
   readonly waitSeconds?: number;
+  /** Volts that answer the step already, by a finding of this job. */
+  readonly given?: number;
 }
 
 /** At the inlet anything above this is not dead, V. Common practice, no source. */
@@ -20,15 +25,45 @@ const GHOST_VOLTS = 60;
 /** A source that shows less than this proves no meter, V. Common practice, no source. */
 const SOURCE_VOLTS = 10;
 
+/** A live reading this fresh proves the meter as well as a source does, ms. Common practice, no source. */
+const FRESH = 10 * 60_000;
+
+/** The last live reading of the job that shows that the meter works, while it is fresh, V. */
+export function meterProof({ ledger }: Pick<JobState, "ledger">, now: Date): number | undefined {
+  const found = ledger.findLast(({ body, event, retracted }) => {
+    if (retracted || body.check.kind !== "reading" || body.result.kind !== "value") return false;
+    const { fn } = body.check;
+    const age = now.getTime() - Date.parse(event.at);
+    const volts = Math.abs(valueOf(body.result.value));
+    return (
+      needsLive(fn) &&
+      FUNCTION_UNIT[fn] === "V" &&
+      Number.isFinite(volts) &&
+      volts >= SOURCE_VOLTS &&
+      age >= 0 &&
+      age <= FRESH
+    );
+  });
+  return found?.body.result.kind === "value" ? Math.abs(valueOf(found.body.result.value)) : undefined;
+}
+
 /**
  * The steps of proving a unit dead, in order: isolate, meter on a known live source, measure, discharge what the unit
  * stores, meter on the source again. Common practice; local rules and the maker's instructions come first.
+ * @param proof volts of a fresh live reading, which proves the meter before: going back to dead takes one reading less
  */
-export function proofSteps(unit: UnitModel): ProofStep[] {
+export function proofSteps(unit: UnitModel, proof?: number): ProofStep[] {
   const stored = unit.hazards.filter((h) => h.kind === "stored-energy" && h.confirmBelowVolts !== undefined);
   return [
     { id: "isolate", text: "Isolated: plug out or switch off, and locked or kept in sight." },
-    { id: "before", text: "Meter proven on a known live source.", measure: { kind: "source" } },
+    proof === undefined
+      ? { id: "before", text: "Meter proven on a known live source.", measure: { kind: "source" } }
+      : {
+          id: "before",
+          text: "Meter proven by the last live reading.",
+          measure: { kind: "source" },
+          given: proof,
+        },
     {
       id: "inlet",
       text: "Measured at the inlet: no voltage, live to neutral, live to earth, neutral to earth. The highest of the three:",
@@ -78,6 +113,18 @@ export function judgeProof(
         holds: false,
         text: `${shown}: the unit is live. Do not touch it; find the isolator that is really its own.`,
       };
+}
+
+/** Whether the steps prove it dead: what is only done is ticked, what is measured has a reading that says so. */
+export function isProven(
+  steps: readonly ProofStep[],
+  done: (step: ProofStep) => { readonly ticked: boolean; readonly volts: number | undefined },
+): boolean {
+  return steps.every((step) => {
+    const { ticked, volts } = done(step);
+    if (!step.measure) return ticked;
+    return volts !== undefined && judgeProof(step, volts).holds;
+  });
 }
 
 /** What the record keeps of a step: its words, and the reading where one was entered. */

@@ -17,7 +17,9 @@ import {
 } from "#core/diagnosis/index.ts";
 import { FUNCTION_NAME } from "#core/meter/index.ts";
 import type { Item, UnitModel } from "#core/unit/index.ts";
+import { bandFor } from "./bandFor.ts";
 import { briefSeconds } from "./briefStates.ts";
+import { cautionsFor, type Caution } from "./cautions.ts";
 import { callView, findingText, suspectText, type CallView } from "./callView.ts";
 import { doubtsOf, type DoubtView } from "./doubts.ts";
 import { recapOf, type Recap } from "./recap.ts";
@@ -84,7 +86,11 @@ export interface ProposalView {
   readonly setup: string;
   readonly time: string;
   readonly live: boolean;
-  /** What must be done before reading, in words. */
+  /** What the power band must say before it may be made; undefined for what is seen from outside. */
+  readonly needs?: "live" | "dead";
+  /** Hazards of this step, the most dangerous first. */
+  readonly cautions: readonly Caution[];
+  /** What must be done before reading, in words, in the order of safe work. */
   readonly before: readonly string[];
   readonly bits: number;
   readonly outcomes: readonly {
@@ -156,7 +162,7 @@ export function viewJob(
     ambiguous: ambiguityGroups(dictionary, posterior, dictionary.rows).map((group) =>
       group.map((i) => suspectText(dictionary, i)),
     ),
-    next: proposals.map((p) => proposalView(dictionary, posterior, p)),
+    next: proposals.map((p) => proposalView(dictionary, posterior, state, p)),
     call: callView(dictionary, posterior, state, advice, proposals[0], deeper),
     deeper,
   };
@@ -287,9 +293,11 @@ function probe(unit: UnitModel, id: string): ProbeView {
 function proposalView(
   dictionary: Dictionary,
   posterior: Posterior,
+  { situation }: JobState,
   { check, cost, repeat, gain, outcomes }: Proposal,
 ): ProposalView {
   const { unit } = dictionary;
+  const needs = bandFor(unit, check);
   const reading = check.kind === "reading";
   const brief = briefSeconds(dictionary, posterior, check);
   return {
@@ -306,6 +314,8 @@ function proposalView(
     setup: setupText(unit, check),
     time: minutesText(cost.minutes),
     live: cost.live,
+    ...(needs === undefined ? {} : { needs }),
+    cautions: cautionsFor(unit, situation, check),
     before: [
       ...stepTexts(
         unit,

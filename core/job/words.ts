@@ -136,10 +136,16 @@ export function minutesText(minutes: number): string {
 export function stepText(unit: UnitModel, step: Step): string {
   const time = minutesText(step.minutes);
   switch (step.kind) {
+    case "isolate":
+      return unit.hazards.some((h) => h.kind === "gas")
+        ? `isolate and lock off, gas cock shut, ${time}`
+        : `isolate and lock off, ${time}`;
+    case "discharge":
+      return `wait for what is stored, ${time}`;
+    case "prove":
+      return `prove dead, ${time}`;
     case "make-live":
-      return `declare live, ${time}`;
-    case "make-dead":
-      return `make dead and prove, ${time}`;
+      return `go live, ${time}`;
     case "cover":
       return `take off the ${unit.covers.find((c) => c.id === step.id)!.name}, ${time}`;
     case "lift":

@@ -3,7 +3,9 @@ import { demoDictionary, demoUnits } from "../../tests/support/demoUnits.ts";
 import { readingCheck } from "../diagnosis/index.ts";
 import {
   admissionProblems,
+  isProven,
   judgeProof,
+  meterProof,
   proofRecord,
   proofSteps,
   replay,
@@ -11,6 +13,7 @@ import {
   viewJob,
   wiringView,
   type EventBody,
+  type FindingBody,
   type JobEvent,
 } from "./index.ts";
 
@@ -61,6 +64,45 @@ describe("proving dead", () => {
     );
     expect(judged.holds).toBe(holds);
     expect(judged.text).toContain(text);
+  });
+
+  test("only readings prove it: a tick stands for the isolation alone", () => {
+    const proven = (volts: Readonly<Record<string, number>>, ticked = true) =>
+      isProven(steps, (step) => ({ ticked: ticked && step.id === "isolate", volts: volts[step.id] }));
+    const good = { before: 231, inlet: 0.2, "stored-0": 12, after: 230 };
+    expect(proven(good)).toBe(true);
+    expect(proven(good, false)).toBe(false);
+    for (const step of Object.keys(good)) {
+      const { [step as keyof typeof good]: _left, ...rest } = good;
+      expect([step, proven(rest)]).toEqual([step, false]);
+    }
+    expect(proven({ ...good, "stored-0": 50 })).toBe(false);
+    expect(proven({ ...good, "stored-0": 49.9 })).toBe(true);
+  });
+
+  test("back to dead: a live reading of the last ten minutes proves the meter, an older one or a low one does not", () => {
+    const at = (minutes: number, volts: number) => ({
+      ledger: [
+        {
+          event: {
+            id: "",
+            person: "ansa",
+            at: new Date(60_000 * (100 - minutes)).toISOString(),
+            body: pair("fill", volts),
+          },
+          body: pair("fill", volts) as FindingBody,
+          check: readingCheck({ state: "fill", lifts: [] }, "vac", "P4.3", "P1.2"),
+        },
+      ],
+    });
+    const now = new Date(60_000 * 100);
+    expect(meterProof(at(9.9, 229), now)).toBe(229);
+    expect(meterProof(at(10.1, 229), now)).toBeUndefined();
+    expect(meterProof(at(1, 9.9), now)).toBeUndefined();
+    expect(meterProof(at(1, 10), now)).toBe(10);
+    expect(meterProof({ ledger: [] }, now)).toBeUndefined();
+    expect(proofSteps(unit, 229).find((s) => s.id === "before")).toMatchObject({ given: 229 });
+    expect(proofSteps(unit, 229)).toHaveLength(proofSteps(unit).length);
   });
 
   test("the record keeps the reading", () => {

@@ -7,7 +7,10 @@ const COMPLAINTS = [
     complaint: "Igniter glows, nothing lights.",
     stops: "Trial for ignition",
     shows: "three flashes",
-    seen: { "Does the igniter glow?": "yes", "Is gas heard at the burner once the igniter glows?": "no" },
+    seen: {
+      "Seen through the sight glass: does the igniter glow?": "yes",
+      "Is gas heard at the burner once the igniter glows?": "no",
+    },
     step: "trial for ignition",
     leads: /Gas valve GV1|Control board|24 V wiring/,
     not: "Hot-surface igniter IG1",

@@ -58,6 +58,8 @@ export class JobPage {
     const { page } = this;
     await expect(page.getByRole("dialog").getByRole("checkbox").first()).toBeVisible();
     for (const box of await page.getByRole("dialog").getByRole("checkbox").all()) await this.hand.tick(box);
+    for (const field of await page.locator("[data-proof]").all())
+      await field.fill((await field.getAttribute("data-proof")) === "source" ? "230" : "0.2");
     await this.hand.press(
       page.getByRole("button", { name: band === "live" ? "Declare LIVE" : "Declare DEAD AND PROVEN" }),
     );

@@ -9,6 +9,7 @@ import {
   type UnitModel,
 } from "#core/unit/index.ts";
 import { METER_FUNCTIONS, type MeterFunction } from "#core/meter/index.ts";
+import { isForbidden } from "./hazards.ts";
 
 /** A reading that can be taken: two points, a meter function, a setup. */
 export interface ReadingCheck {
@@ -144,7 +145,8 @@ function bypassText(subject: string, refusal: BypassRefusal): string {
  * dead: ohms across every such part, and across the parts at a lifted terminal with it lifted, the diode range both
  * ways across every junction, with the plug off too; every point of the mains side against its reference and against
  * the chassis, every load with both leads off; chains of contacts in one; the unit's own checks; every observation; a swap
- * of each item of which a known-good one is at hand, and a test on the bench of whatever comes off.
+ * of each item of which a known-good one is at hand, and a test on the bench of whatever comes off. Nothing that safe work
+ * forbids is among them.
  */
 export function listChecks(unit: UnitModel): Check[] {
   const pairs = pairsAcrossParts(unit);
@@ -203,7 +205,7 @@ export function listChecks(unit: UnitModel): Check[] {
   for (const item of unit.items) if (item.spare) add(trialCheck(unit, "swap", item.id));
   if (unit.states.some((s) => s.power === "live"))
     for (const part of partsForTheBench(unit)) add(trialCheck(unit, "bench", part));
-  return [...checks.values()];
+  return [...checks.values()].filter((check) => !isForbidden(unit, check));
 }
 
 /** A point on the chassis or the protective earth, where the unit has one. */

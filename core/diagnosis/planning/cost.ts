@@ -14,9 +14,13 @@ export interface Situation {
   readonly coversOff: readonly string[];
 }
 
-/** One thing that takes time on the way to a result. */
+/**
+ * One thing that takes time on the way to a result. They come in the order of safe work: isolate, cover, discharge (the wait
+ * for what is stored), prove, lift and refit, fit, and only then live, the wait for a state, and the reading.
+ */
 export interface Step {
-  readonly kind: "make-live" | "make-dead" | "cover" | "lift" | "refit" | "wait" | "fit" | "measure";
+  readonly kind:
+    "isolate" | "cover" | "discharge" | "prove" | "lift" | "refit" | "fit" | "make-live" | "wait" | "measure";
   /** Cover, lift or state it is about. */
   readonly id?: string;
   readonly minutes: number;
@@ -29,8 +33,9 @@ export interface CheckCost {
   readonly live: boolean;
 }
 
-/** Isolate, lock off, prove the meter, measure, prove it again. Common practice, no source, as are those below. */
-const MAKE_DEAD_MINUTES = 2;
+/** Isolate and lock off; prove the meter, measure, prove it again. Common practice, no source, as are those below. */
+const ISOLATE_MINUTES = 0.6;
+const PROVE_MINUTES = 1.4;
 const MAKE_LIVE_MINUTES = 1;
 const READ_MINUTES = 0.4;
 const REFIT_MINUTES = 0.5;
@@ -53,12 +58,9 @@ export function costOf(unit: UnitModel, situation: Situation, check: Check): Che
   const covers = coversFor(unit, check).filter((c) => !situation.coversOff.includes(c));
   const lifts = liftSteps(unit, situation, check.setup);
   // A cover comes off and a plug is pulled with the supply off, whatever is measured behind it afterwards.
-  const opens = covers.length > 0 || lifts.length > 0;
+  const opens = covers.length > 0 || lifts.length > 0 || (!touches && state.power === "dead");
   const madeDead = situation.band !== "dead" && ((touches && !live) || (opens && hazardous(unit)));
-  if (madeDead) steps.push({ kind: "make-dead", minutes: MAKE_DEAD_MINUTES + storedMinutes(unit) });
-  for (const cover of covers)
-    steps.push({ kind: "cover", id: cover, minutes: unit.covers.find((c) => c.id === cover)!.minutes });
-  steps.push(...lifts);
+  steps.push(...opening(unit, covers, madeDead), ...lifts);
   const isDead = madeDead || situation.band === "dead";
   if (state.power === "live" && isDead) steps.push({ kind: "make-live", minutes: MAKE_LIVE_MINUTES });
   else if (live && situation.band === "unproven")
@@ -71,15 +73,28 @@ export function costOf(unit: UnitModel, situation: Situation, check: Check): Che
   return { steps, minutes: steps.reduce((sum, s) => sum + s.minutes, 0), live };
 }
 
+/** Covers come off between isolating and proving: what is proven dead, and what is discharged, lies behind them. */
+function opening(unit: UnitModel, covers: readonly string[], makeDead: boolean): Step[] {
+  const off = covers.map((id): Step => ({
+    kind: "cover",
+    id,
+    minutes: unit.covers.find((c) => c.id === id)!.minutes,
+  }));
+  if (!makeDead) return off;
+  const stored = storedMinutes(unit);
+  return [
+    { kind: "isolate", minutes: ISOLATE_MINUTES },
+    ...off,
+    ...(stored > 0 ? [{ kind: "discharge" as const, minutes: stored }] : []),
+    { kind: "prove", minutes: PROVE_MINUTES },
+  ];
+}
+
 /** A trial is fitted dead and, but for the bench, watched live. */
 function costOfTrial(unit: UnitModel, situation: Situation, check: TrialCheck): CheckCost {
   const steps: Step[] = [];
-  if (situation.band !== "dead")
-    steps.push({ kind: "make-dead", minutes: MAKE_DEAD_MINUTES + storedMinutes(unit) });
-  for (const cover of coversFor(unit, check))
-    if (!situation.coversOff.includes(cover))
-      steps.push({ kind: "cover", id: cover, minutes: unit.covers.find((c) => c.id === cover)!.minutes });
-  steps.push(...liftSteps(unit, situation, check.setup));
+  const covers = coversFor(unit, check).filter((c) => !situation.coversOff.includes(c));
+  steps.push(...opening(unit, covers, situation.band !== "dead"), ...liftSteps(unit, situation, check.setup));
   const fit = fitMinutes(unit, check);
   if (fit > 0) steps.push({ kind: "fit", id: check.subject, minutes: fit });
   if (check.trial !== "bench" && check.trial !== "feed") {
@@ -176,11 +191,9 @@ function pointMinutes(unit: UnitModel, check: Extract<Check, { kind: "reading" }
 export function situationAfter(unit: UnitModel, situation: Situation, check: Check): Situation {
   const coversOff = [...new Set([...situation.coversOff, ...coversFor(unit, check)])];
   const live = endsLive(unit, check);
-  // A look behind a cover is taken with the supply off; one from outside changes nothing.
+  // A look at the dead unit is taken with the supply off; where nothing in it is dangerous it changes nothing.
   if (check.kind === "observation" && !live)
-    return coversOff.length > situation.coversOff.length && hazardous(unit)
-      ? { ...situation, band: "dead", coversOff }
-      : { ...situation, coversOff };
+    return hazardous(unit) ? { ...situation, band: "dead", coversOff } : { ...situation, coversOff };
   return {
     band: live ? "live" : "dead",
     lifts: check.setup.lifts,

@@ -65,8 +65,10 @@ describe("what a trial costs, and where it leaves the job", () => {
   const steps = (from: Parameters<typeof costOf>[1]) => costOf(unit, from, swap).steps.map((s) => s.kind);
 
   test("a swap is made dead and watched live, and takes at least the item's labour", () => {
-    expect(steps(unproven)).toEqual(expect.arrayContaining(["make-dead", "fit", "make-live", "measure"]));
-    expect(steps({ ...unproven, band: "dead" })).not.toContain("make-dead");
+    expect(steps(unproven)).toEqual(
+      expect.arrayContaining(["isolate", "prove", "fit", "make-live", "measure"]),
+    );
+    expect(steps({ ...unproven, band: "dead" })).not.toContain("isolate");
     expect(costOf(unit, unproven, swap).minutes).toBeGreaterThan(labour);
     expect(situationAfter(unit, unproven, swap)).toMatchObject({ band: "live", state: swap.setup.state });
   });

@@ -3,6 +3,7 @@ import { readingCheck, trialCheck, type Check, type ReadingCheck } from "./check
 import { adviseCall, type CallAdvice } from "../call/call.ts";
 import { directTest } from "../call/directTest.ts";
 import type { Situation } from "./cost.ts";
+import { isForbidden } from "./hazards.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import type { ReadingRow } from "../dictionary/rows.ts";
 import type { Evidence } from "../inference/evidence.ts";
@@ -124,7 +125,7 @@ function onCourse(
   course: Course,
   { dictionary, evidence, done }: PlanningContext,
 ): ReadingCheck | undefined {
-  const readings = readingsOf(course);
+  const readings = readingsOf(course).filter((r) => !isForbidden(dictionary.unit, r));
   const open = readings.filter((r) => !done.has(r.id));
   switch (order) {
     case "supply-forward":

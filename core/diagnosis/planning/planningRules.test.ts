@@ -29,7 +29,15 @@ describe("what a check takes", () => {
   const volts = readingCheck({ state: "rinse-heat", lifts: [] }, "vac", "P4.3", "P1.2");
 
   test("a cover comes off with the supply off, also where live volts are read behind it", () => {
-    expect(kinds(closed, volts)).toEqual(["make-dead", "cover", "cover", "make-live", "wait", "measure"]);
+    expect(kinds(closed, volts)).toEqual([
+      "isolate",
+      "cover",
+      "cover",
+      "prove",
+      "make-live",
+      "wait",
+      "measure",
+    ]);
     const open = { ...closed, coversOff: ["front", "board-box"], state: "rinse-heat" };
     expect(kinds(open, volts)).toEqual(["measure"]);
   });
@@ -37,28 +45,34 @@ describe("what a check takes", () => {
   test("a plug is pulled with the supply off", () => {
     const lifted = readingCheck({ state: "rinse-heat", lifts: ["P4"] }, "vac", "P4.3", "P1.2");
     const open = { ...closed, coversOff: ["front", "board-box"], state: "rinse-heat" };
-    expect(kinds(open, lifted)).toEqual(["make-dead", "lift", "make-live", "wait", "measure"]);
+    expect(kinds(open, lifted)).toEqual(["isolate", "prove", "lift", "make-live", "wait", "measure"]);
   });
 
   test("a look behind a cover costs the cover and the isolation, and leaves the unit dead; one from outside costs neither", () => {
     const behind = unit.observations.find((o) => o.kind === "look" && o.cover !== undefined)!;
     const look = observationCheck(unit, behind.id);
-    expect(kinds(closed, look)).toEqual(expect.arrayContaining(["make-dead", "cover"]));
+    expect(kinds(closed, look)).toEqual(expect.arrayContaining(["isolate", "cover", "prove"]));
     expect(situationAfter(unit, closed, look).band).toBe("dead");
     const outside = observationCheck(unit, "rinse-hot");
-    expect(kinds(closed, outside)).not.toContain("make-dead");
+    expect(kinds(closed, outside)).not.toContain("isolate");
   });
 
-  test("the wait for a stored charge is part of making it dead", () => {
+  test("what is stored is waited for behind the open cover and before anything is proven dead", () => {
     const wait = Math.max(...extractor.hazards.map((h) => h.waitSeconds ?? 0)) / 60;
     expect(wait).toBeGreaterThan(0);
     const dead = extractor.states.find((s) => s.power === "dead")!.id;
-    const [first] = costOf(
-      extractor,
-      closed,
-      readingCheck({ state: dead, lifts: [] }, "ohm", "LP", "GL"),
-    ).steps;
-    expect(first).toMatchObject({ kind: "make-dead", minutes: 2 + wait });
+    const { steps } = costOf(extractor, closed, readingCheck({ state: dead, lifts: [] }, "ohm", "LP", "GL"));
+    expect(steps.map((s) => s.kind)).toEqual(["isolate", "cover", "discharge", "prove", "measure"]);
+    expect(steps[2]!.minutes).toBe(wait);
+    // Isolating and proving take two minutes together. Common practice, no source.
+    expect(steps[0]!.minutes + steps[3]!.minutes).toBeCloseTo(2, 9);
+  });
+
+  test("a look at the dead unit isolates and proves it though no cover is in the way", () => {
+    const look = observationCheck(unit, "strainer-blocked");
+    expect(kinds(closed, look)).toEqual(["isolate", "prove", "measure"]);
+    expect(kinds({ ...closed, band: "dead" }, look)).toEqual(["measure"]);
+    expect(situationAfter(unit, closed, look).band).toBe("dead");
   });
 
   test("a live reading counts for more the more can happen: a charge above the mains alone", () => {

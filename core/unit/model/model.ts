@@ -140,6 +140,16 @@ const observation = z.strictObject({
 const hazard = z.strictObject({
   kind: z.enum(["mains", "stored-energy", "gas", "hot", "moving", "water"]),
   text,
+  /** One line for the card of a check; the first sentence of the text where it is left out. */
+  brief: z.string().min(1).max(90).optional(),
+  /**
+   * Where it is met: behind these covers, in these live states, at these parts, in these observations. A hazard that names
+   * none is met wherever its kind can be.
+   */
+  covers: z.array(id).optional(),
+  states: z.array(id).optional(),
+  parts: z.array(id).optional(),
+  observations: z.array(id).optional(),
   waitSeconds: z.number().nonnegative().optional(),
   confirmBelowVolts: z.number().positive().optional(),
 });

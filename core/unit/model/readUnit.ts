@@ -181,7 +181,7 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
   const states = ids(unit.states, "states");
   ids(unit.lifts, "lifts");
   ids(unit.courses, "courses");
-  ids(unit.observations, "observations");
+  const observations = ids(unit.observations, "observations");
   const nets = new Set(unit.parts.flatMap((p) => Object.values(p.terminals)));
   const need = (known: { has(id: string): boolean }, id: string | undefined, path: string, what: string) => {
     if (id !== undefined && !known.has(id)) add(path, `there is no ${what} “${id}”`);
@@ -205,6 +205,14 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
     need(nets, n.to, `needs.${name}.to`, "net");
   }
   const outputs = new Set(unit.parts.flatMap((p) => (CATALOGUE.get(p.type)?.driven ? [p.id] : [])));
+  unit.hazards.forEach((h, i) => {
+    h.covers?.forEach((c, j) => need(covers, c, `hazards[${i}].covers[${j}]`, "cover"));
+    h.states?.forEach((s, j) => need(states, s, `hazards[${i}].states[${j}]`, "state"));
+    h.parts?.forEach((p, j) => need(parts, p, `hazards[${i}].parts[${j}]`, "part"));
+    h.observations?.forEach((o, j) =>
+      need(observations, o, `hazards[${i}].observations[${j}]`, "observation"),
+    );
+  });
   unit.settings.forEach((s, i) => need(items, s.item, `settings[${i}].item`, "item"));
   unit.variants.forEach((v, i) => {
     for (const part of Object.keys(v.parts)) need(parts, part, `variants[${i}].parts`, "part");
