@@ -13,7 +13,7 @@ import {
   type JobState,
   type ProposalView,
 } from "#core/job/index.ts";
-import type { UnitModel } from "#core/unit/index.ts";
+import { liftOf, type UnitModel } from "#core/unit/index.ts";
 import { understand } from "../jobs/understand.ts";
 import type { Diagnosis } from "../jobs/useDiagnosis.ts";
 import { useKept } from "../jobs/useKept.ts";
@@ -25,7 +25,6 @@ interface Props {
   unit: UnitModel;
   proposal: ProposalView | undefined;
   state: JobState;
-  defaultState: string | undefined;
   /** The findings are being weighed: the card is still that of before, and no answer is taken for it. */
   busy: boolean;
   /** What the line begins with, when a point was tapped elsewhere; the line then has the focus. */
@@ -40,12 +39,14 @@ interface Props {
 
 /** One line in which a finding is written down, with an echo of what was understood. Yes and no for a question. */
 export function FindingEntry(props: Props) {
-  const { unit, proposal, state, busy, defaultState, begun = "" } = props;
+  const { unit, proposal, state, busy, begun = "" } = props;
   const { events, ask, onEnter, onUndo, onPower } = props;
   const [text, setText] = useState(begun);
   const [tried, setTried] = useState(false);
   const [said, setSaid] = useState("");
   const [twin, setTwin] = useState(false);
+  /** The state that the unit is in, as said here; else the last one measured in. */
+  const [saidState, setSaidState] = useState<string>();
   const [pad, setPad] = useKept("entry-pad", false);
   /** Worked down the states: the pair stays, the state moves on with each reading. */
   const [held, setHeld] = useState<ReadingCheck>();
@@ -58,9 +59,15 @@ export function FindingEntry(props: Props) {
     () =>
       text.trim() === ""
         ? undefined
-        : understand(text, { unit, state, pending, defaultState: held?.setup.state ?? defaultState, twin }),
-    [unit, text, pending, held, state, defaultState, twin],
+        : understand(text, { unit, state, pending, defaultState: held?.setup.state ?? saidState, twin }),
+    [unit, text, pending, held, state, saidState, twin],
   );
+  const typedCheck = understood?.body?.check;
+  // A number alone answers the card, in the card's state.
+  const isOwn =
+    typedCheck?.kind === "reading" && !/^[-+−–]?(?:[\d.,]|ol\b)/iu.test(text.trim())
+      ? typedCheck.setup
+      : undefined;
   const question = useQuestion(
     understood?.problem === undefined && !twin ? understood?.body : undefined,
     events,
@@ -133,7 +140,7 @@ export function FindingEntry(props: Props) {
           <span className="flex items-center">
             {held && (
               <Button look="quiet" className="px-2!" onClick={() => setHeld(undefined)}>
-                Stop the round
+                Stop stepping
               </Button>
             )}
             <label className="flex min-h-11 items-center gap-2 px-2 text-[0.9375rem]">
@@ -143,7 +150,7 @@ export function FindingEntry(props: Props) {
                 checked={twin}
                 onChange={(e) => setTwin(e.target.checked)}
               />
-              on the twin
+              on the known-good unit
             </label>
             <Button
               look="quiet"
@@ -181,6 +188,15 @@ export function FindingEntry(props: Props) {
             Record
           </button>
         </div>
+        {isOwn && (
+          <UnitStands
+            unit={unit}
+            state={state}
+            setup={isOwn}
+            onState={setSaidState}
+            onBack={(lift) => write(`${text.trim()} ${lift} back`)}
+          />
+        )}
         {completions.length > 0 && (
           <p data-testid="completions" className="flex flex-wrap gap-1.5 pt-1.5">
             {completions.map((name) => (
@@ -243,7 +259,7 @@ export function FindingEntry(props: Props) {
             {question} It can be recorded all the same.
           </p>
         )}
-        {understood?.unclear?.code === "unknown-look" && (
+        {(understood?.unclear?.code === "unknown-look" || understood?.unclear?.code === "unsteady") && (
           <Button
             onClick={() => {
               const refused = onEnter({ type: "note", text: text.trim() });
@@ -262,6 +278,48 @@ export function FindingEntry(props: Props) {
         {pad && <EntryPad text={text} onText={write} onRecord={submit} />}
       </form>
     </section>
+  );
+}
+
+/** Where a reading of one's own is taken: the state, changed with one tap, and the plugs that are off. */
+function UnitStands({
+  unit,
+  state,
+  setup,
+  onState,
+  onBack,
+}: {
+  unit: UnitModel;
+  state: JobState;
+  setup: ReadingCheck["setup"];
+  onState: (id: string) => void;
+  onBack: (lift: string) => void;
+}) {
+  const power = unit.states.find((s) => s.id === setup.state)?.power;
+  const states = unit.states.filter((s) => s.power === power);
+  return (
+    <p className="flex flex-wrap items-center gap-2 pt-1.5 text-[0.9375rem]">
+      <label className="flex items-center gap-2">
+        The unit is in
+        <select
+          className="min-h-11 max-w-56 border-[1.5px] border-here px-2 font-semibold"
+          value={setup.state}
+          onChange={(e) => onState(e.target.value)}
+        >
+          {states.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.name}
+              {s.id === state.situation.state ? " (measured last)" : ""}
+            </option>
+          ))}
+        </select>
+      </label>
+      {setup.lifts.map((lift) => (
+        <Button key={lift} className="px-3! text-sm" onClick={() => onBack(lift)}>
+          {liftOf(unit, lift)?.name ?? lift}: it is back on
+        </Button>
+      ))}
+    </p>
   );
 }
 

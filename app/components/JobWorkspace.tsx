@@ -142,10 +142,11 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
   }, [ready]);
 
   /** Begins a line at a point tapped on a plug, a course or the drawing. */
-  const beginAt = (point: string) => {
+  const begin = (text: string) => {
     setOpen(undefined);
-    setLine({ text: `${showPoint(point)} `, turn: line.turn + 1 });
+    setLine({ text, turn: line.turn + 1 });
   };
+  const beginAt = (point: string) => begin(`${showPoint(point)} `);
 
   const photos = usePhotos(job.id, enterOrSay);
   /** Takes back the last finding that this person recorded and that still counts. */
@@ -221,10 +222,6 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
             onPoint={beginAt}
             onWiring={() => setOpen({ dialog: "wiring" })}
           />
-          {view.sequence && <SequencePanel sequence={view.sequence} onCourse={setCourseId} />}
-          <PlugPanel unit={unit} proposal={proposal} onPoint={beginAt} />
-          <RecapPanel recap={view.recap} />
-          <TwinPanel rows={view.twin} />
           <Ledger
             rows={view.ledger}
             state={state}
@@ -233,7 +230,18 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
             nameOf={nameOf}
             closed={closed}
             onRetract={(finding) => setOpen({ dialog: "retract", finding })}
+            onTakeBack={(of) => enterOrSay({ type: "retraction", of, why: "" })}
           />
+          {view.sequence && <SequencePanel sequence={view.sequence} onCourse={setCourseId} />}
+          <PlugPanel
+            unit={unit}
+            proposal={proposal}
+            onPoint={beginAt}
+            lifted={state.situation.lifts}
+            onPlug={begin}
+          />
+          <RecapPanel recap={view.recap} />
+          <TwinPanel rows={view.twin} />
         </div>
         <div className="relative order-1 flex min-w-0 flex-col xl:order-2 xl:overflow-y-auto">
           <CallStrip view={view} onCall={() => setOpen({ dialog: "call" })} jobId={job.id} />
@@ -261,6 +269,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
                 band={state.band}
                 onChoose={choose}
                 onPower={changePower}
+                onSkip={({ id, title }, why) => enterOrSay({ type: "skipped", check: id, title, why })}
               />
               <FindingEntry
                 key={line.turn}
@@ -271,7 +280,6 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
                 proposal={proposal}
                 busy={busy}
                 state={state}
-                defaultState={proposal?.check.setup.state}
                 onEnter={enter}
                 onUndo={undo}
                 onPower={changePower}

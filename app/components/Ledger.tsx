@@ -1,4 +1,4 @@
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import type { JobState, LedgerRow } from "#core/job/index.ts";
 import { Button } from "./Button.tsx";
 import { Clock } from "./Clock.tsx";
@@ -10,14 +10,21 @@ interface Props {
   nameOf: ReadonlyMap<string, string>;
   closed: boolean;
   onRetract: (finding: string) => void;
+  /** Takes back at once what needs no reason: a check that was left out. */
+  onTakeBack: (event: string) => void;
   /** By finding: what became of a photograph on its way. */
   photosSaid: Readonly<Record<string, string>>;
   onPhoto: (finding: string, file: File) => void;
 }
 
+/** Findings shown before the rest is asked for. */
+const NEWEST = 6;
+
 /** The findings, newest first, with what was expected and the verdict. Retracted ones stay, struck through. */
-export function Ledger({ rows, state, nameOf, closed, onRetract, photosSaid, onPhoto }: Props) {
-  const { claims, notes } = state;
+export function Ledger({ rows, state, nameOf, closed, onRetract, onTakeBack, photosSaid, onPhoto }: Props) {
+  const { claims, notes, skipped } = state;
+  const [all, setAll] = useState(false);
+  const shown = all ? [...rows].reverse() : [...rows].reverse().slice(0, NEWEST);
   const counting = rows.filter((r) => !r.retracted).length;
   // Names stand beside the times once there is more than one to tell apart.
   const several = useMemo(() => new Set(rows.map((r) => r.person)).size > 1, [rows]);
@@ -33,7 +40,7 @@ export function Ledger({ rows, state, nameOf, closed, onRetract, photosSaid, onP
         </p>
       )}
       <ul>
-        {[...rows].reverse().map((row) => (
+        {shown.map((row) => (
           <LedgerLine
             key={row.id}
             row={row}
@@ -50,6 +57,28 @@ export function Ledger({ rows, state, nameOf, closed, onRetract, photosSaid, onP
               onPhoto={onPhoto}
             />
           </LedgerLine>
+        ))}
+        {shown.length < rows.length && (
+          <li className="border-t border-rule-faint">
+            <Button look="quiet" className="px-0! text-[0.9375rem]" onClick={() => setAll(true)}>
+              Show the {rows.length - shown.length} before
+            </Button>
+          </li>
+        )}
+        {skipped.map(({ event, title, why }) => (
+          <li
+            key={event.id}
+            className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint text-[0.9375rem]"
+          >
+            <span className="grow py-1.5">
+              <span className="text-ink-soft">{why}:</span> {title}
+            </span>
+            {!closed && (
+              <Button look="quiet" className="px-2! text-sm" onClick={() => onTakeBack(event.id)}>
+                take back
+              </Button>
+            )}
+          </li>
         ))}
         {claims.map(({ event, text }) => (
           <li key={event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem]">

@@ -19,6 +19,8 @@ interface Props {
   onOrder: () => void;
   onChoose: (index: number) => void;
   onPower: (to: "live" | "dead") => void;
+  /** The check cannot be made, or is left out. */
+  onSkip: (check: { id: string; title: string }, why: "could not reach" | "left out") => void;
 }
 
 const LOOKING =
@@ -28,7 +30,8 @@ const NOTHING_LEFT =
 
 /** The check that pays best now: where the probes go, what it may read, what each outcome leaves. */
 export function NextCard(props: Props) {
-  const { proposals, chosen, band, order, whatIf, ranking, deeper, onOrder, onChoose, onPower } = props;
+  const { proposals, chosen, band, order, whatIf, ranking, deeper, onOrder, onChoose, onPower, onSkip } =
+    props;
   const proposal = proposals[Math.min(chosen, proposals.length - 1)];
   if (!proposal)
     return (
@@ -121,6 +124,18 @@ export function NextCard(props: Props) {
         ))}
       </dl>
       {whatIf}
+      <p className="flex flex-wrap items-center gap-x-5 border-t border-rule text-[0.9375rem]">
+        {(["could not reach", "left out"] as const).map((why) => (
+          <button
+            key={why}
+            type="button"
+            className="min-h-11 underline underline-offset-4"
+            onClick={() => onSkip({ id: proposal.check.id, title: proposal.title }, why)}
+          >
+            {why === "could not reach" ? "Can't reach it" : "Leave it out"}
+          </button>
+        ))}
+      </p>
       <button
         type="button"
         onClick={onOrder}

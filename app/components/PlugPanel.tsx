@@ -29,10 +29,13 @@ interface Props {
   proposal: ProposalView | undefined;
   /** A pin was chosen to be measured at. */
   onPoint: (point: string) => void;
+  /** Plugs and leads that are off now, and what to say when one comes off or goes back. */
+  lifted: readonly string[];
+  onPlug: (said: string) => void;
 }
 
 /** The plug in question, as the hand sees it: pin numbers, wire colours, and where the two probes go. */
-export function PlugPanel({ unit, proposal, onPoint }: Props) {
+export function PlugPanel({ unit, proposal, onPoint, lifted, onPlug }: Props) {
   const faces = useMemo(() => plugFaces(unit), [unit]);
   const [chosen, setChosen] = useState<string>();
   const [mating, setMating] = useState(false);
@@ -50,6 +53,16 @@ export function PlugPanel({ unit, proposal, onPoint }: Props) {
           {face.kind === "plug" && `, seen from the ${mating ? "mating" : "wire"} side`}
         </h2>
         <div className="flex flex-wrap items-center gap-3 text-[0.9375rem]">
+          {face.kind === "plug" && unit.lifts.some((l) => l.id === face.id) && (
+            <button
+              type="button"
+              aria-pressed={lifted.includes(face.id)}
+              className="min-h-11 border-[1.5px] border-ink bg-sheet px-3 font-semibold"
+              onClick={() => onPlug(`${face.id} ${lifted.includes(face.id) ? "back" : "off"} `)}
+            >
+              {lifted.includes(face.id) ? `${face.id} is off. Back on` : `Read with ${face.id} off`}
+            </button>
+          )}
           {face.kind === "plug" && (
             <label className="flex min-h-11 items-center gap-2">
               <input

@@ -62,7 +62,7 @@ describe("the form that opens a job, as plain data", () => {
     ).toEqual({ "reaches-fill": "yes", "reaches-wash": "no", "a:b": "yes" });
   });
 
-  test("claims keep their part; one without words is no claim", () => {
+  test("claims keep their part; one without words says that the part is said to be good, one about nothing is none", () => {
     expect(
       readStartForm(
         form([
@@ -74,7 +74,11 @@ describe("the form that opens a job, as plain data", () => {
           ["claim-item", ""],
         ]),
       ).claims,
-    ).toEqual([{ text: "board changed", item: "board" }, { text: "checked the wiring" }]);
+    ).toEqual([
+      { text: "board changed", item: "board" },
+      { text: "said to be good", item: "fan" },
+      { text: "checked the wiring" },
+    ]);
   });
 });
 

@@ -1,3 +1,6 @@
+/** What a claim about a part says when nothing was written beside it. */
+const SAID_GOOD = "said to be good";
+
 /** The Start a job form as plain data, for `newJob` to validate. */
 export function readStartForm(form: FormData): Record<string, unknown> {
   const text = (name: string) => textOf(form.get(name));
@@ -14,6 +17,8 @@ export function readStartForm(form: FormData): Record<string, unknown> {
   const claims = form
     .getAll("claim-text")
     .map((claim, i) => ({ text: textOf(claim).trim(), ...(items[i] ? { item: items[i] } : {}) }))
+    // A part alone is a claim as well: somebody said that it is good.
+    .map((claim) => (claim.text === "" && claim.item ? { ...claim, text: SAID_GOOD } : claim))
     .filter((claim) => claim.text !== "");
   return {
     id: text("id"),

@@ -31,7 +31,7 @@ interface Around {
   readonly state: JobState;
   /** The pair asked for, which a bare value answers. */
   readonly pending: ReadingCheck | undefined;
-  /** The state taken for a reading whose line names none. */
+  /** The state that the unit was said to be in, taken for a reading whose line names none; else the last one measured in. */
   readonly defaultState: string | undefined;
   /** Read on the twin, whose power this job does not know. */
   readonly twin: boolean;
@@ -49,7 +49,8 @@ export function understand(text: string, { unit, state, pending, defaultState, t
     : (state.situation.state ?? unit.states.find((s) => s.power === "live")!.id);
   const result = parseEntry(unit, text, {
     ...(pending ? { pending } : {}),
-    liveSetup: { state: liveState, lifts: [] },
+    liveSetup: { state: liveState, lifts: twin ? [] : state.situation.lifts },
+    isDead: state.band === "dead" && !twin,
     deadSetup: { state: deadState, lifts: twin ? [] : state.situation.lifts },
   });
   if (!result.ok) return { problem: describeEntryProblem(result.problem), unclear: result.problem };

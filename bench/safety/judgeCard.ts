@@ -18,7 +18,11 @@ const SAFE_ORDER = [
   /^prove dead/u,
   /(?: off|lifted|unplugged|put back)/u,
   /^go live/u,
+  // A state may be called "supply off": a wait for it is no plug.
+  /^wait for (?!what is stored)/u,
 ];
+
+const LIFT = 4;
 
 /** Judges one card by the words on it and by the places written down by hand. */
 export function judgeCard(card: ProposalView, places: Places, band: string, deadState: string): CardFault[] {
@@ -49,7 +53,11 @@ export function judgeCard(card: ProposalView, places: Places, band: string, dead
 
   const unsafe = (what: string) =>
     void faults.push({ kind: "unsafe-order", what: `${what}: ${before.join(" · ")}` });
-  const steps = before.map((step) => SAFE_ORDER.findIndex((word) => word.test(step)));
+  const steps = before.map((step) =>
+    SAFE_ORDER.findLastIndex(
+      (word, i) => word.test(step) && (i !== LIFT || !/^(?:isolate|take off|wait)/u.test(step)),
+    ),
+  );
   const known = steps.filter((s) => s >= 0);
   if (known.some((s, i) => i > 0 && s < known[i - 1]!)) unsafe("order");
   const has = (step: number) => known.includes(step);

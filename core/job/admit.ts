@@ -1,9 +1,10 @@
 import { trialCheck, TrialError, type Trial } from "#core/diagnosis/index.ts";
-import { FUNCTION_NAME, needsLive } from "#core/meter/index.ts";
+import { FUNCTION_NAME, FUNCTION_UNIT, needsLive, type MeterFunction } from "#core/meter/index.ts";
 import { liftOf, type UnitModel } from "#core/unit/index.ts";
 import { bandFor } from "./bandFor.ts";
 import type { EventBody, FindingBody, JobEvent } from "./events.ts";
 import type { JobState } from "./replay.ts";
+import { valueText } from "./words.ts";
 
 /** Why an event may not join a job's log. */
 export type AdmissionProblem =
@@ -24,13 +25,36 @@ export type AdmissionProblem =
   | { readonly code: "look-band"; readonly band: JobState["band"] }
   | { readonly code: "state-band"; readonly state: string; readonly fn: string }
   | { readonly code: "result-kind"; readonly wanted: string }
-  | { readonly code: "impossible"; readonly value: number; readonly limit: number }
-  | { readonly code: "negative-ohms"; readonly value: number }
+  | {
+      readonly code: "impossible";
+      readonly value: number;
+      readonly limit: number;
+      readonly fn: MeterFunction;
+    }
+  | { readonly code: "negative"; readonly value: number; readonly fn: MeterFunction }
   | { readonly code: "already-retracted"; readonly id: string }
   | { readonly code: "trial"; readonly message: string };
 
-/** The most volts a reading on this kind of equipment can honestly show: a meter of category III ends at 1000 V. */
-const MOST_VOLTS = 1000;
+/**
+ * The most that a hand-held meter shows, by function, in its unit: volts end at 1000 V (category III), the diode range gives no
+ * more than some volts, a clamp ends near 2 kA, capacitance near 0.1 F. Common practice, no source.
+ */
+const MOST: Readonly<Record<MeterFunction, number>> = {
+  vac: 1000,
+  vdc: 1000,
+  lowz: 1000,
+  mv: 2,
+  ohm: 1e10,
+  continuity: 1e10,
+  diode: 12,
+  farad: 0.2,
+  aac: 2000,
+  adc: 2000,
+  ua: 0.02,
+  hz: 1e7,
+};
+/** Functions whose display has no sign. */
+const UNSIGNED: readonly MeterFunction[] = ["vac", "aac", "hz", "ohm", "continuity", "diode", "farad"];
 
 /** Everything that speaks against taking the event into the job; empty when it may join. */
 export function admissionProblems(unit: UnitModel, job: JobState, event: JobEvent): AdmissionProblem[] {
@@ -101,10 +125,9 @@ function nameProblems(unit: UnitModel, check: ReadingBody): AdmissionProblem[] {
 
 function valueProblems(fn: ReadingBody["fn"], result: FindingBody["result"]): AdmissionProblem[] {
   if (result.kind !== "value" || result.value === "OL") return [];
-  if (needsLive(fn) && Math.abs(result.value) > MOST_VOLTS)
-    return [{ code: "impossible", value: result.value, limit: MOST_VOLTS }];
-  if (!needsLive(fn) && result.value < 0) return [{ code: "negative-ohms", value: result.value }];
-  return [];
+  if (Math.abs(result.value) > MOST[fn])
+    return [{ code: "impossible", value: result.value, limit: MOST[fn], fn }];
+  return result.value < 0 && UNSIGNED.includes(fn) ? [{ code: "negative", value: result.value, fn }] : [];
 }
 
 function trialProblems(
@@ -133,8 +156,26 @@ function retractionProblems(
     entry ??
     job.twin.find((t) => t.event.id === body.of) ??
     job.claims.find((c) => c.event.id === body.of) ??
+    job.skipped.find((s) => s.event.id === body.of) ??
     (job.call?.event.id === body.of ? job.call : undefined);
   return known ? [] : [{ code: "unknown", what: "finding", id: body.of }];
+}
+
+function negativeText({ value, fn }: Extract<AdmissionProblem, { code: "negative" }>): string {
+  const shown = valueText(fn, value);
+  switch (fn) {
+    case "ohm":
+    case "continuity":
+      return `${shown} cannot be: a negative resistance means there is still voltage between the points. Prove them dead again.`;
+    case "diode":
+      return `${shown} cannot be: the diode range shows no volts below 0 on a dead circuit. Prove the points dead again.`;
+    case "farad":
+      return `${shown} cannot be: the capacitor is charged, or the number has a sign too many. Discharge it and measure again.`;
+    case "hz":
+      return `${shown}: a frequency has no sign. Is the minus a slip?`;
+    default:
+      return `${shown}: ${FUNCTION_NAME[fn]} has no sign. Was it DC, or is the minus a slip?`;
+  }
 }
 
 /** The sentence for a problem, naming what and where. */
@@ -157,9 +198,11 @@ export function describeAdmissionProblem(problem: AdmissionProblem): string {
     case "result-kind":
       return `This check is answered with ${problem.wanted}.`;
     case "impossible":
-      return `${problem.value} V is beyond the ${problem.limit} V of the meter. Is the unit of the number right?`;
-    case "negative-ohms":
-      return `${problem.value} Ω cannot be: a negative resistance means there is still voltage between the points. Prove them dead again.`;
+      if (FUNCTION_UNIT[problem.fn] === "V" && problem.limit >= 1000)
+        return `${problem.value} V is beyond the ${problem.limit} V of the meter. Is the unit of the number right?`;
+      return `${valueText(problem.fn, problem.value)} is more than any meter shows on ${FUNCTION_NAME[problem.fn]}: it ends at ${valueText(problem.fn, problem.limit, 2)}. Is the unit of the number right?`;
+    case "negative":
+      return negativeText(problem);
     case "trial":
       return problem.message;
     case "already-retracted":

@@ -12,7 +12,7 @@ import type { ReadingCheck } from "#core/diagnosis/index.ts";
 import { spokenToWritten } from "./dictation.ts";
 import { storeValue, type FindingBody } from "./events.ts";
 import { lookFrom } from "./lookWords.ts";
-import { findPoint, pairAcross, pointsMeantBy, showPoint, similarPoints } from "./pointNames.ts";
+import { findLift, findPoint, pairAcross, pointsMeantBy, showPoint, similarPoints } from "./pointNames.ts";
 
 /** What a line is understood against when it leaves something out. */
 export interface EntryContext {
@@ -21,6 +21,8 @@ export interface EntryContext {
   /** Setup taken for a live reading and for a dead one, when the line names no state. */
   readonly liveSetup: Setup;
   readonly deadSetup: Setup;
+  /** The unit is dead and proven: a bare number between two points is in ohms. */
+  readonly isDead?: boolean;
 }
 
 export type EntryProblem =
@@ -36,6 +38,13 @@ export type EntryProblem =
   | { readonly code: "unknown-state"; readonly at: string; readonly known: readonly string[] }
   | { readonly code: "unit-misfit"; readonly unit: string; readonly fn: MeterFunction }
   | { readonly code: "one-point-for-ohms"; readonly at: string }
+  /** "ac 24 vdc": what was named before the number and with it cannot both be. */
+  | { readonly code: "contradiction"; readonly named: MeterFunction; readonly given: MeterFunction }
+  /** "N - 3": a sign or a dash. */
+  | { readonly code: "sign-or-dash"; readonly at: string }
+  /** A reading that does not stand still has no one number. */
+  | { readonly code: "unsteady"; readonly at: string }
+  | { readonly code: "unknown-lift"; readonly at: string; readonly known: readonly string[] }
   | { readonly code: "which-reference"; readonly at: string; readonly candidates: readonly string[] };
 
 export type EntryResult =
@@ -78,10 +87,17 @@ const VALUE =
  * Understands one line: "P4.3 to N 118 vac", "TC1 ohm OL", "1.8 vac", "4k7", "K3.com K3.no no beep", "… in wash",
  * "looks burnt P4", and the same dictated. Left out: the pair is the one asked for, the reference is the point's side's, the function follows from the unit.
  */
-export function parseEntry(unit: UnitModel, text: string, context: EntryContext): EntryResult {
+export function parseEntry(unit: UnitModel, text: string, around: EntryContext): EntryResult {
   const written = spokenToWritten(text);
-  const { line, state } = takeState(unit, written);
+  const plugs = takeLifts(unit, written);
+  if ("code" in plugs) return fail(plugs);
+  const context = withLifts(around, plugs);
+  const { line: withHeld, state } = takeState(unit, plugs.line);
   if (state !== undefined && !("id" in state)) return fail(state);
+  const { line, held } = takeHeld(functionFirst(withHeld));
+  const dash = /\S\s+[-−–]\s+(\d\S*)$/u.exec(line);
+  if (dash) return fail({ code: "sign-or-dash", at: dash[1]! });
+  if (UNSTEADY.test(line)) return fail({ code: "unsteady", at: line });
   const beep = /(?:^|\s)(no |silent |without )?beeps?\s*$/iu.exec(line);
   if (beep)
     return withPair(
@@ -109,7 +125,7 @@ export function parseEntry(unit: UnitModel, text: string, context: EntryContext)
     unit,
     words.join(" "),
     fn,
-    { kind: "value", value: storeValue(inRange(fn, parsed.quantity, value[1]!)) },
+    { kind: "value", value: storeValue(inRange(fn, parsed.quantity, value[1]!)), ...(held ? { held } : {}) },
     context,
     state?.id,
   );
@@ -121,6 +137,61 @@ const RANGE_SCALE: Partial<Record<MeterFunction, number>> = { ua: 1e-6, mv: 1e-3
 function inRange(fn: MeterFunction, { value, unit }: Quantity, typed: string): number {
   const bare = unit === undefined && /^[-+−–]?[\d.,]+$/u.test(typed);
   return bare ? value * (RANGE_SCALE[fn] ?? 1) : value;
+}
+
+/** "HT1 50 V diode" as "HT1 diode 50 V": the function may come last, where it is no unit. */
+function functionFirst(line: string): string {
+  return line.replace(
+    /(?<=^|\s)((?:ol|[-+−–]?[.,]?\d\S*)(?:\s+[a-zµμΩ]+)?)\s+(diode|drop|continuity|cap|capacitance|lowz|loz|clamp)$/iu,
+    "$2 $1",
+  );
+}
+
+const UNSTEADY = /\b(?:flickers?|flickering|jumps?|jumping|unsteady|wanders?)$/iu;
+
+/** What the meter held: "lowest 198", "min 11.2", "highest 240". */
+function takeHeld(line: string): { line: string; held?: "lowest" | "highest" } {
+  const named = /(?:^|\s)(lowest|min|minimum|highest|max|maximum|peak)\s+(?=\S+(?:\s+\S+)?$)/iu.exec(line);
+  if (!named) return { line };
+  const held = /^(?:lowest|min)/iu.test(named[1]!) ? "lowest" : "highest";
+  return { line: line.replace(named[0], " ").trim(), held };
+}
+
+/** Plugs said to be off or back on: "with P4 off", "P4 back". The rest of the line is what was read. */
+function takeLifts(
+  unit: UnitModel,
+  line: string,
+): { line: string; off: string[]; back: string[] } | Extract<EntryProblem, { code: "unknown-lift" }> {
+  const off: string[] = [];
+  const back: string[] = [];
+  let rest = line;
+  for (const said of line.matchAll(
+    /(?:\bwith\s+)?(?:\bplug\s+)?(\S+)\s+(off|lifted|unplugged|back)(?=\s|$)/giu,
+  )) {
+    const [whole, name, how] = said as unknown as [string, string, string];
+    const lift = findLift(unit, name);
+    if (lift === undefined) return { code: "unknown-lift", at: name, known: unit.lifts.map((l) => l.id) };
+    (how.toLowerCase() === "back" ? back : off).push(lift);
+    rest = rest.replace(whole, " ");
+  }
+  return { line: rest.replaceAll(/\s+/gu, " ").trim(), off, back };
+}
+
+/** The context with those plugs off. What answers the card's own pair is then a reading of one's own at that pair. */
+function withLifts(
+  context: EntryContext,
+  { off, back }: { readonly off: readonly string[]; readonly back: readonly string[] },
+): EntryContext {
+  if (off.length + back.length === 0) return context;
+  const moved = (setup: Setup): Setup => ({
+    ...setup,
+    lifts: [...new Set([...setup.lifts, ...off])].filter((l) => !back.includes(l)),
+  });
+  return {
+    ...(context.pending ? { pending: { ...context.pending, setup: moved(context.pending.setup) } } : {}),
+    liveSetup: moved(context.liveSetup),
+    deadSetup: moved(context.deadSetup),
+  };
 }
 
 function fail(problem: EntryProblem): EntryResult {
@@ -161,7 +232,11 @@ function functionFor(
 ): MeterFunction | EntryProblem {
   const asked = named ?? (words.length === 0 ? context.pending?.fn : undefined);
   const { unit: given, kind, value } = quantity;
-  if (given === undefined) return asked ?? (value === Infinity ? "ohm" : sideFunction(unit, words));
+  const meantBy = given === undefined ? undefined : functionOfUnit(given, kind, value);
+  if (named !== undefined && kind !== undefined && DIRECTED.includes(named) && meantBy !== named)
+    if (meantBy !== undefined && meantBy !== "volts") return { code: "contradiction", named, given: meantBy };
+  if (given === undefined)
+    return asked ?? (value === Infinity || context.isDead ? "ohm" : sideFunction(unit, words));
   if (asked !== undefined && FUNCTION_UNIT[asked] === given && (named !== undefined || kind === undefined))
     return asked;
   if (named !== undefined) return { code: "unit-misfit", unit: given, fn: named };
@@ -170,6 +245,9 @@ function functionFor(
     return asked === undefined ? sideFunction(unit, words) : { code: "unit-misfit", unit: given, fn: asked };
   return meant ?? { code: "unit-misfit", unit: given, fn: asked ?? "vac" };
 }
+
+/** Functions that say AC or DC themselves. */
+const DIRECTED: readonly MeterFunction[] = ["vac", "vdc", "aac", "adc"];
 
 /** What a unit alone says of the meter's setting; volts do not say which. */
 function functionOfUnit(
@@ -275,7 +353,7 @@ function lookOr(unit: UnitModel, line: string): EntryResult | undefined {
         body: {
           type: "finding",
           check: { kind: "observation", observation: look.observation },
-          result: { kind: "seen", seen: look.seen },
+          result: { kind: "seen", seen: look.seen, ...(look.badly ? { badly: look.badly } : {}) },
         },
       };
     case "several":
@@ -332,6 +410,14 @@ export function describeEntryProblem(problem: EntryProblem): string {
       return `${problem.unit} does not fit the function ${FUNCTION_NAME[problem.fn]}. Correct the unit or the function.`;
     case "one-point-for-ohms":
       return `Ohms are read between two points. Name the other one after ${problem.at}.`;
+    case "contradiction":
+      return `${FUNCTION_NAME[problem.named]} and ${FUNCTION_NAME[problem.given]} in one line. Which one did the meter stand on?`;
+    case "sign-or-dash":
+      return `Is it −${problem.at} or ${problem.at}? Write -${problem.at} without a space, or leave the dash out.`;
+    case "unsteady":
+      return "A reading that jumps has no one number. Enter the lowest and the highest, for example lowest 198, or keep it as a note.";
+    case "unknown-lift":
+      return `“${problem.at}” is nothing that comes off on this unit. It has ${problem.known.join(", ")}.`;
     case "which-reference":
       return `From ${problem.at} to which: ${problem.candidates.join(" or ")}? Name it after ${problem.at}.`;
   }

@@ -26,7 +26,12 @@ export const findingBody = z.strictObject({
   type: z.literal("finding"),
   check: z.discriminatedUnion("kind", [reading, observation, trial]),
   result: z.discriminatedUnion("kind", [
-    z.strictObject({ kind: z.literal("value"), value: storedValue }),
+    z.strictObject({
+      kind: z.literal("value"),
+      value: storedValue,
+      /** What the meter held while it was watched, not what it showed in the end: kept and compared, never weighed. */
+      held: z.enum(["lowest", "highest"]).optional(),
+    }),
     z.strictObject({ kind: z.literal("beep"), beep: z.boolean() }),
     /** `sometimes`: it comes and goes. `badly`: it works, but slowly, dimly, weakly. */
     z.strictObject({
@@ -73,6 +78,13 @@ export const eventBody = z.discriminatedUnion("type", [
     plugPulled: z.literal(true).optional(),
     /** Loads outside the unit that were on, by name: what opens with them on may be theirs. */
     beside: z.array(z.string().min(1).max(60)).max(20).optional(),
+  }),
+  /** A check that could not be made, or was left out: it is not proposed again. */
+  z.strictObject({
+    type: z.literal("skipped"),
+    check: z.string().min(1).max(400),
+    title: z.string().min(1).max(300),
+    why: z.enum(["could not reach", "left out"]),
   }),
   /** A file, kept on the server, that belongs to a finding. */
   z.strictObject({

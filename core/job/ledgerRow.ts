@@ -70,11 +70,12 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
     return { ...common, expected, verdict: fits ? "as it should" : "not as it should", fits };
   }
   const value = valueOf(body.result.value);
-  const hint = retracted ? undefined : explainMisreading(dictionary, posterior, row.check, value);
+  const isHeld = body.result.held !== undefined;
+  const hint = retracted || isHeld ? undefined : explainMisreading(dictionary, posterior, row.check, value);
   return {
     ...common,
     expected,
-    verdict: readingVerdict(row, posterior, value),
+    verdict: `${readingVerdict(row, posterior, value)}${isHeld ? ", compared only" : ""}`,
     fits: isAsItShould(row, posterior, value),
     ...(hint ? { doubt: doubtText(row.check, hint) } : {}),
   };
@@ -110,6 +111,7 @@ function readingVerdict(row: ReadingRow, posterior: Posterior, value: number): s
   if (FUNCTION_UNIT[fn] !== "V") return value < healthy ? "too low" : "too high";
   if (Math.abs(value) < Math.max(1, 0.03 * Math.abs(healthy)) && Math.abs(healthy) > 3)
     return "dead, not low";
+  if (value < 0 !== healthy < 0 && Math.abs(healthy) > 1 && fn !== "vac" && fn !== "lowz") return "reversed";
   if (Math.abs(healthy) < 1) return "voltage where there should be none";
   return Math.abs(value) < Math.abs(healthy) ? "low" : "high";
 }

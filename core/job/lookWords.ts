@@ -2,7 +2,7 @@ import type { Observation, UnitModel } from "#core/unit/index.ts";
 
 /** What a line says of something seen, smelt or heard. */
 export type LookResult =
-  | { readonly kind: "found"; readonly observation: string; readonly seen: boolean }
+  | { readonly kind: "found"; readonly observation: string; readonly seen: boolean; readonly badly?: true }
   | { readonly kind: "several"; readonly candidates: readonly string[] }
   /** It speaks of a look, and the unit's model has none like it. */
   | { readonly kind: "unknown" };
@@ -17,6 +17,8 @@ const SAME: readonly (readonly string[])[] = [
   ["jammed", "stiff", "blocked", "stuck", "caught", "drags"],
   ["crusted", "crust", "scale", "scaled", "dirty"],
 ];
+/** How a part is said to work badly. */
+const BADLY = /\b(?:slow|slowly|dim|weak|weakly|noisy|hums|hot|hesitates|stutters)\b/iu;
 const SENSES = /^(?:it\s+)?(?:looks?|smells?|sounds?|hear|heard|see|saw|feels?)\b/iu;
 const DENIALS = /\b(?:no|not|nothing|isn'?t|doesn'?t|never|without)\b/iu;
 
@@ -29,6 +31,8 @@ export function lookFrom(unit: UnitModel, line: string): LookResult | undefined 
   const signs = new Set(words.flatMap((w) => signOf(w) ?? []));
   // Parts and plugs by their designation: a letter or a few, and a number.
   const parts = words.filter((w) => /^\p{L}{1,4}\d+(?:\.\d+)?$/u.test(w));
+  const badly = BADLY.test(line) && !DENIALS.test(line) ? worksBadly(unit, words, parts) : undefined;
+  if (badly !== undefined) return { kind: "found", observation: badly, seen: true, badly: true };
   if (!SENSES.test(line) && signs.size === 0) return undefined;
   const scored = unit.observations
     .filter((o) => ["look", "smell", "listen"].includes(o.kind))
@@ -39,6 +43,20 @@ export function lookFrom(unit: UnitModel, line: string): LookResult | undefined 
   return leading.length === 1
     ? { kind: "found", observation: leading[0]!.id, seen: !DENIALS.test(line) }
     : { kind: "several", candidates: leading.map((o) => o.question) };
+}
+
+/** The question whether a part works that "wash pump slow" answers; undefined where it may be none or more than one. */
+function worksBadly(unit: UnitModel, words: readonly string[], parts: readonly string[]): string | undefined {
+  const named = unit.observations.filter((o) => {
+    if (o.kind !== "works") return false;
+    const name = unit.parts.find((p) => p.id === o.part)?.name?.toLowerCase() ?? "";
+    const about = `${o.question} ${name}`.toLowerCase().split(/[^\p{L}\p{N}]+/u);
+    const own = words.filter((w) => w.length > 2 && !BADLY.test(w));
+    return (
+      parts.includes(o.part?.toLowerCase() ?? "-") || (own.length > 0 && own.every((w) => about.includes(w)))
+    );
+  });
+  return named.length === 1 ? named[0]!.id : undefined;
 }
 
 /** A part that the look is about counts most, then the kind of sign, then any other word in common. */

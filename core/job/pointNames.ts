@@ -89,6 +89,17 @@ export function pairAcross(unit: UnitModel, typed: string): { red: string; black
   return part && pairsAcrossParts(unit).find((pair) => pair.part === part.id);
 }
 
+/** What comes off under a name typed by hand: a plug, the plug that is a part's own, or one lead "HT1.1". */
+export function findLift(unit: UnitModel, typed: string): string | undefined {
+  const wanted = tidy(typed);
+  const plug = unit.lifts.find((l) => tidy(l.id) === wanted);
+  const own = unit.lifts.find((l) => l.terminals.every((t) => tidy(t).startsWith(`${wanted}.`)));
+  const lead = unit.parts
+    .flatMap((p) => Object.keys(p.terminals).map((t) => `${p.id}.${t}`))
+    .find((t) => tidy(t) === wanted);
+  return plug?.id ?? own?.id ?? lead;
+}
+
 /** Where a unit has no such conductor: what readings are taken to, to choose from. One alone is not taken unasked. */
 function referencesOf(unit: UnitModel, conductor: Conductor): Point[] {
   const side = conductor === "ground" ? "low-voltage" : "mains";

@@ -24,6 +24,9 @@ export interface LedgerEntry {
 
 type BodyOf<T extends EventBody["type"]> = Extract<EventBody, { type: T }>;
 
+/** A body with the event that it came in. */
+export type BodyAt<T extends EventBody["type"]> = BodyOf<T> & { readonly event: JobEvent };
+
 /** A reading on the unit's known-good twin. */
 export interface TwinReading {
   readonly event: JobEvent;
@@ -51,7 +54,10 @@ export interface JobState {
   readonly ledger: readonly LedgerEntry[];
   /** Findings and claims that count, in order. */
   readonly evidence: readonly Evidence[];
+  /** What others said, with the part's name before it. */
   readonly claims: readonly { readonly event: JobEvent; readonly item?: string; readonly text: string }[];
+  /** Checks that could not be made, or were left out. */
+  readonly skipped: readonly BodyAt<"skipped">[];
   readonly notes: readonly { readonly event: JobEvent; readonly text: string }[];
   readonly twin: readonly TwinReading[];
   readonly attachments: readonly Attachment[];
@@ -95,13 +101,16 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
       ...claims
         .filter((e) => e.body.item)
         .map((e): Evidence => ({ kind: "claim", id: e.id, item: e.body.item! })),
-      ...ledger.filter((e) => !e.retracted).map(evidenceOf),
+      ...ledger.filter(counts).map(evidenceOf),
     ],
     claims: claims.map((event) => ({
       event,
       ...(event.body.item ? { item: event.body.item } : {}),
-      text: event.body.text,
+      text: claimText(unit, event.body),
     })),
+    skipped: of("skipped")
+      .filter((e) => !retracted.has(e.id))
+      .map((event) => ({ ...event.body, event })),
     notes: of("note").map((event) => ({ event, text: event.body.text })),
     twin: of("twin")
       .filter((e) => !retracted.has(e.id))
@@ -121,6 +130,21 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
     ...(call ? { call: { event: call, body: call.body } } : {}),
     ...(closed ? { closed: { event: closed, body: closed.body } } : {}),
   };
+}
+
+/** Whether an entry is evidence: not one taken back, and not what a meter held between readings. */
+export function counts({ retracted, body }: LedgerEntry): boolean {
+  return !retracted && !(body.result.kind === "value" && body.result.held !== undefined);
+}
+
+/** Checks of a job that are not proposed any more: made, or said to be out of reach. */
+export function doneChecks({ ledger, skipped }: Pick<JobState, "ledger" | "skipped">): Set<string> {
+  return new Set([...ledger.filter(counts).map((e) => e.check.id), ...skipped.map((s) => s.check)]);
+}
+
+function claimText(unit: UnitModel, { item, text }: BodyOf<"claim">): string {
+  const name = unit.items.find((i) => i.id === item)?.name;
+  return name === undefined ? text : `${name}: ${text}`;
 }
 
 export function checkOf(unit: UnitModel, body: FindingBody): Check {

@@ -29,7 +29,7 @@ import type { JobEvent } from "./events.ts";
 import { ledgerRow, type LedgerRow } from "./ledgerRow.ts";
 import { secondsText, sequenceView, type SequenceView } from "./sequenceView.ts";
 import { showPoint } from "./pointNames.ts";
-import { replay, type JobState } from "./replay.ts";
+import { doneChecks, replay, type JobState } from "./replay.ts";
 import { TRIAL_NAME } from "./trialWords.ts";
 import {
   checkText,
@@ -147,7 +147,7 @@ export function viewJob(
 ): JobView {
   const { unit } = known;
   const state = replay(unit, events);
-  const done = new Set(state.ledger.filter((e) => !e.retracted).map((e) => e.check.id));
+  const done = doneChecks(state);
   const ground = { findings: state.evidence, situation: state.situation, done };
   const soon = judgeSoon(known, ground);
   const first = weighedView(known, soon, state);

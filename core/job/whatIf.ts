@@ -10,7 +10,7 @@ import {
 } from "#core/diagnosis/index.ts";
 import type { FindingBody, JobEvent } from "./events.ts";
 import { ledgerRow } from "./ledgerRow.ts";
-import { replay } from "./replay.ts";
+import { doneChecks, replay } from "./replay.ts";
 import { checkText, itemName, resultText } from "./words.ts";
 
 /** What a finding would change, before it is made. */
@@ -93,6 +93,6 @@ export function orderView(known: Dictionary, events: readonly JobEvent[], order:
 
 /** What the proposers of a job start from. */
 export function standing(dictionary: Dictionary, events: readonly JobEvent[]) {
-  const { evidence, situation, ledger } = replay(dictionary.unit, events);
-  return { evidence, situation, done: new Set(ledger.filter((e) => !e.retracted).map((e) => e.check.id)) };
+  const state = replay(dictionary.unit, events);
+  return { evidence: state.evidence, situation: state.situation, done: doneChecks(state) };
 }

@@ -71,11 +71,14 @@ export function answerWords(unit: UnitModel, check: Check): { yes: string; no: s
 /** @param check what the body asks, where it is known already: a try of the strip-down has no name of its own */
 export function resultText(unit: UnitModel, body: FindingBody, check?: Check): string {
   if (body.result.kind === "beep") return body.result.beep ? "beep" : "no beep";
-  if (body.result.kind === "value")
-    return valueText(
+  if (body.result.kind === "value") {
+    const { value, held } = body.result;
+    const text = valueText(
       body.check.kind === "reading" ? body.check.fn : "vac",
-      body.result.value === "OL" ? Infinity : body.result.value,
+      value === "OL" ? Infinity : value,
     );
+    return held === undefined ? text : `${held} ${text}`;
+  }
   if (body.result.sometimes) return "comes and goes";
   if (body.result.badly) return badlyWords(unit, body.check);
   const words = answerWords(unit, check ?? checkOf(unit, body));

@@ -37,7 +37,8 @@ const UNITS: Readonly<Record<string, { readonly unit: Unit; readonly kind?: Kind
   s: { unit: "s" },
 };
 
-const NUMBER = /^([+-]?)(\d+(?:[.,]\d*)?|[.,]\d+)(.*)$/u;
+/** The power of ten is a number in figures only: "1e3" is a thousand, "2.5e" is not. */
+const NUMBER = /^([+-]?)((?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d{1,3})?)(.*)$/iu;
 /** Component marking with the prefix in place of the decimal mark: 4k7, 2M2, 0R22. */
 const MARKED = /^([+-]?)(\d+)([kKMRrmuµμnpG])(\d+)(.*)$/u;
 
@@ -67,6 +68,8 @@ export function parseQuantity(text: string): QuantityResult {
     const scale = mark === "R" || mark === "r" ? 1 : PREFIXES[mark]!;
     const value = Number(`${sign}${whole}.${fraction}`) * scale;
     const result = withSuffix(value, rest, text);
+    if (result.ok && scale !== 1 && result.quantity.value !== value)
+      return { ok: false, problem: { code: "two-prefixes", at: tidy } };
     const ohmsImplied = result.ok && result.quantity.unit === undefined && /[kKMRr]/u.test(mark);
     return ohmsImplied ? { ok: true, quantity: { value, unit: "Ω" } } : result;
   }

@@ -21,6 +21,8 @@ export type QuantityProblem =
   | { readonly code: "two-separators"; readonly at: string }
   /** "1,200": a decimal comma and three places, or a thousand and more. */
   | { readonly code: "two-readings"; readonly at: string; readonly readings: readonly [string, string] }
+  /** "4k7M", "3K6nV": which of the two prefixes counts is not said. */
+  | { readonly code: "two-prefixes"; readonly at: string }
   | { readonly code: "unknown-unit"; readonly at: string };
 
 export type QuantityResult =
@@ -38,6 +40,8 @@ export function describeQuantityProblem(problem: QuantityProblem): string {
       return `“${problem.at}” has both a comma and a point. Use one of them, as the decimal mark, and no thousands mark.`;
     case "two-readings":
       return `“${problem.at}” can be ${problem.readings[0]} or ${problem.readings[1]}. Write the one it is.`;
+    case "two-prefixes":
+      return `“${problem.at}” has two prefixes. Write one: 4k7, 4.7 k or 4.7 M.`;
     case "unknown-unit":
       return `“${problem.at}” is not a unit known here. Use V, vac, vdc, A, ohm, F, Hz, °C or s.`;
   }
