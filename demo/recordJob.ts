@@ -1,13 +1,7 @@
 import type { Check, Dictionary, Truth } from "#core/diagnosis/index.ts";
 import { observationCheck } from "#core/diagnosis/index.ts";
-import {
-  bandFor,
-  storeValue,
-  viewJob,
-  type EventBody,
-  type JobEvent,
-  type JobView,
-} from "#core/job/index.ts";
+import { bandFor, storeValue, type EventBody, type JobEvent } from "#core/job/index.ts";
+import { viewJob, type JobView } from "#core/view/index.ts";
 import { normal } from "#core/quantity/index.ts";
 
 /** How a job is worked from a hidden fault. */

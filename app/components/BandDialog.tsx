@@ -1,13 +1,6 @@
 import { useState } from "react";
-import {
-  isProven,
-  meterProof,
-  proofRecord,
-  proofSteps,
-  type EventBody,
-  type JobState,
-  type ProofStep,
-} from "#core/job/index.ts";
+import { type EventBody, type JobState } from "#core/job/index.ts";
+import { isProven, meterProof, proofRecord, proofSteps, type ProofStep } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { BEFORE_LIVE } from "../words/cautions.ts";
 import { Button } from "./Button.tsx";
@@ -31,7 +24,7 @@ export function BandDialog({ unit, state, to, onClose, onDeclare }: Props) {
   );
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [proofs, setProofs] = useState<Readonly<Record<string, Proof>>>({});
-  const [proof] = useState(() => meterProof(state, new Date()));
+  const [proof] = useState(() => meterProof(state, (at) => Date.now() - Date.parse(at)));
   const steps = proofSteps(unit, proof);
   const toggle = (line: string) =>
     setTicked((was) => {

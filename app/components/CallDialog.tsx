@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import type { EventBody, ItemView, JobView } from "#core/job/index.ts";
+import type { EventBody } from "#core/job/index.ts";
+import type { ItemView, JobView } from "#core/view/index.ts";
 import { Button, buttonClass } from "./Button.tsx";
 import { Dialog, DialogButtons } from "./Dialog.tsx";
 import { percentText } from "../words/percent.ts";

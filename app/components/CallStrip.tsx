@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import type { JobView } from "#core/job/index.ts";
+import type { JobView } from "#core/view/index.ts";
 import { Button, buttonClass } from "./Button.tsx";
 
 /** Says when the findings carry a call, when one was made, and when the job is closed. */

@@ -1,6 +1,6 @@
 import { TriangleAlert } from "lucide-react";
 import { useState } from "react";
-import type { Caution } from "#core/job/index.ts";
+import type { Caution } from "#core/view/index.ts";
 import type { Hazard } from "#core/unit/index.ts";
 import { DEFERENCE, HAZARD_NAME } from "../words/cautions.ts";
 

@@ -1,6 +1,6 @@
 import { area, line, scaleLinear, scalePoint } from "d3";
 import { useEffect, useRef, useState } from "react";
-import type { CoursePoint, CourseView } from "#core/job/index.ts";
+import type { CoursePoint, CourseView } from "#core/view/index.ts";
 import { formatNumber } from "#core/quantity/index.ts";
 import { wireColours } from "../words/wireColours.ts";
 

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { CourseView, ProposalView } from "#core/job/index.ts";
+import type { CourseView, ProposalView } from "#core/view/index.ts";
 import { Button } from "./Button.tsx";
 import { OhmsCourse } from "./OhmsCourse.tsx";
 import { CourseChart } from "./CourseChart.tsx";

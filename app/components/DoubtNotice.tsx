@@ -1,5 +1,5 @@
 import { TriangleAlert } from "lucide-react";
-import type { JobView } from "#core/job/index.ts";
+import type { JobView } from "#core/view/index.ts";
 import { Button } from "./Button.tsx";
 
 interface Props {

@@ -1,18 +1,9 @@
 import { Grid3x3 } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { ReadingCheck } from "#core/diagnosis/index.ts";
-import {
-  checkOf,
-  checkText,
-  completionsOf,
-  sameInNextState,
-  setupText,
-  type EventBody,
-  type FindingBody,
-  type JobEvent,
-  type JobState,
-  type ProposalView,
-} from "#core/job/index.ts";
+import { completionsOf } from "#core/entry/index.ts";
+import { checkOf, type EventBody, type FindingBody, type JobEvent, type JobState } from "#core/job/index.ts";
+import { checkText, sameInNextState, setupText, type ProposalView } from "#core/view/index.ts";
 import { liftOf, type UnitModel } from "#core/unit/index.ts";
 import { understand } from "../jobs/understand.ts";
 import type { Diagnosis } from "../jobs/useDiagnosis.ts";

@@ -1,6 +1,7 @@
 import { Camera, FileText } from "lucide-react";
 import { useRef } from "react";
-import type { Attachment, LedgerRow } from "#core/job/index.ts";
+import type { Attachment } from "#core/job/index.ts";
+import type { LedgerRow } from "#core/view/index.ts";
 
 /** What the file chooser offers; the server looks at the file itself. */
 const ACCEPT = "image/jpeg,image/png,image/webp,application/pdf";

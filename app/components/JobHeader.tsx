@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import type { JobView } from "#core/job/index.ts";
+import type { JobView } from "#core/view/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { Button, buttonClass } from "./Button.tsx";
 import { PersonChoice, ThemeChoice } from "./ShopBar.tsx";

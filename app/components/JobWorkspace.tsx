@@ -1,16 +1,9 @@
 import { Suspense, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { Order } from "#core/diagnosis/index.ts";
-import {
-  checkOf,
-  checkText,
-  replay,
-  resultText,
-  showPoint,
-  type EventBody,
-  type JobEvent,
-  type JobView,
-} from "#core/job/index.ts";
+import { showPoint } from "#core/entry/index.ts";
+import { checkOf, replay, type EventBody, type JobEvent } from "#core/job/index.ts";
+import { checkText, resultText, type JobView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { useDiagnosis } from "../jobs/useDiagnosis.ts";

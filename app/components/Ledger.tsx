@@ -1,5 +1,6 @@
 import { useMemo, useState } from "react";
-import type { JobState, LedgerRow } from "#core/job/index.ts";
+import type { JobState } from "#core/job/index.ts";
+import type { LedgerRow } from "#core/view/index.ts";
 import { Button } from "./Button.tsx";
 import { Clock } from "./Clock.tsx";
 import { FindingPhotos } from "./FindingPhotos.tsx";

@@ -1,4 +1,5 @@
-import { answerWords, bandFor, type EventBody, type JobState } from "#core/job/index.ts";
+import { bandFor, type EventBody, type JobState } from "#core/job/index.ts";
+import { answerWords } from "#core/view/index.ts";
 import { observationCheck } from "#core/diagnosis/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { Button } from "./Button.tsx";

@@ -1,6 +1,6 @@
 import { Zap } from "lucide-react";
 import type { Order } from "#core/diagnosis/index.ts";
-import { ORDER_NAME, type JobView, type ProbeView, type ProposalView } from "#core/job/index.ts";
+import { ORDER_NAME, type JobView, type ProbeView, type ProposalView } from "#core/view/index.ts";
 import { Button, Key } from "./Button.tsx";
 import { CautionLines } from "./Cautions.tsx";
 import { WireSwatch } from "./WireSwatch.tsx";

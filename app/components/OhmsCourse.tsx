@@ -1,4 +1,4 @@
-import type { CourseView } from "#core/job/index.ts";
+import type { CourseView } from "#core/view/index.ts";
 
 /** The course on the dead circuit: each stretch with the ohms it should have, would have and has. */
 export function OhmsCourse({ course, onPoint }: { course: CourseView; onPoint: (pair: string) => void }) {

@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import type { Order } from "#core/diagnosis/index.ts";
-import { ORDER_NAME, type JobEvent, type OrderView } from "#core/job/index.ts";
+import { type JobEvent } from "#core/job/index.ts";
+import { ORDER_NAME, type OrderView } from "#core/view/index.ts";
 import type { Diagnosis } from "../jobs/useDiagnosis.ts";
 import { Dialog, DialogButtons } from "./Dialog.tsx";
 import { Button } from "./Button.tsx";

@@ -1,4 +1,5 @@
-import { checkOf, checkText, resultText, type JobEvent } from "#core/job/index.ts";
+import { checkOf, type JobEvent } from "#core/job/index.ts";
+import { checkText, resultText } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { Pending } from "../jobs/outbox.ts";
 import { Button } from "./Button.tsx";

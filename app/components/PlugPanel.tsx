@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import { plugFaces, type PlugFace, type PlugPin, type ProposalView } from "#core/job/index.ts";
+import { plugFaces, type PlugFace, type PlugPin, type ProposalView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { WireSwatch } from "./WireSwatch.tsx";
 

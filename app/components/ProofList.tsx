@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { judgeProof, type ProofStep } from "#core/job/index.ts";
+import { judgeProof, type ProofStep } from "#core/view/index.ts";
 import { parseQuantity } from "#core/quantity/index.ts";
 
 /** What was done of a step, and what it read. */

@@ -1,4 +1,4 @@
-import type { JobView } from "#core/job/index.ts";
+import type { JobView } from "#core/view/index.ts";
 
 /** Where the job stands, in words as strong as the evidence: measured, following from it, only said, still open. */
 export function RecapPanel({ recap }: { recap: JobView["recap"] }) {

@@ -1,4 +1,5 @@
-import type { JobState, LedgerRow } from "#core/job/index.ts";
+import type { JobState } from "#core/job/index.ts";
+import type { LedgerRow } from "#core/view/index.ts";
 import { Clock } from "./Clock.tsx";
 
 /** The record itself: every finding in order, retracted ones too, and what others claimed. */

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { LedgerRow } from "#core/job/index.ts";
+import type { LedgerRow } from "#core/view/index.ts";
 import { Button } from "./Button.tsx";
 import { Dialog, DialogButtons } from "./Dialog.tsx";
 import { Field, inputClass } from "./Field.tsx";

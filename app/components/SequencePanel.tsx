@@ -1,6 +1,6 @@
 import { range, scaleLinear } from "d3";
 import { useState } from "react";
-import { secondsText, type SequenceView, type StepView } from "#core/job/index.ts";
+import { secondsText, type SequenceView, type StepView } from "#core/view/index.ts";
 
 interface Props {
   sequence: SequenceView;

@@ -1,4 +1,4 @@
-import type { ItemView, JobView } from "#core/job/index.ts";
+import type { ItemView, JobView } from "#core/view/index.ts";
 import { useId, useState } from "react";
 import { percentText } from "../words/percent.ts";
 

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { TRIALS, trialCheck, type Trial } from "#core/diagnosis/index.ts";
-import { TRIAL_NAME, trialWords, type EventBody } from "#core/job/index.ts";
+import { type EventBody } from "#core/job/index.ts";
+import { TRIAL_NAME, trialWords } from "#core/view/index.ts";
 import { bypassRefusal, type UnitModel } from "#core/unit/index.ts";
 import { Button } from "./Button.tsx";
 import { Field, inputClass } from "./Field.tsx";

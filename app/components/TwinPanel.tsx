@@ -1,4 +1,4 @@
-import type { TwinRow } from "#core/job/index.ts";
+import type { TwinRow } from "#core/view/index.ts";
 
 /** This unit beside its known-good twin: what differs is where the fault shows. */
 export function TwinPanel({ rows }: { rows: readonly TwinRow[] }) {

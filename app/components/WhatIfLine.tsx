@@ -1,11 +1,7 @@
 import { useState } from "react";
-import {
-  parseEntry,
-  describeEntryProblem,
-  type JobEvent,
-  type ProposalView,
-  type WhatIf,
-} from "#core/job/index.ts";
+import { parseEntry, describeEntryProblem } from "#core/entry/index.ts";
+import { type JobEvent } from "#core/job/index.ts";
+import { type ProposalView, type WhatIf } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { Diagnosis } from "../jobs/useDiagnosis.ts";
 import { percentText } from "../words/percent.ts";

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
-import type { JobEvent, ProposalView, WiringView as Figures } from "#core/job/index.ts";
+import type { JobEvent } from "#core/job/index.ts";
+import type { ProposalView, WiringView as Figures } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { Diagnosis } from "../jobs/useDiagnosis.ts";
 import { WiringDrawing } from "../wiring/WiringDrawing.tsx";

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from "react";
-import { answerWords, badlyWord, type EventBody, type ProposalView } from "#core/job/index.ts";
+import { type EventBody } from "#core/job/index.ts";
+import { answerWords, badlyWord, type ProposalView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { Button } from "./Button.tsx";
 

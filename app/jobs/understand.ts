@@ -1,17 +1,7 @@
 import type { ReadingCheck } from "#core/diagnosis/index.ts";
-import {
-  admissionProblems,
-  checkOf,
-  checkText,
-  describeAdmissionProblem,
-  describeEntryProblem,
-  parseEntry,
-  resultText,
-  setupText,
-  type EntryProblem,
-  type FindingBody,
-  type JobState,
-} from "#core/job/index.ts";
+import { describeEntryProblem, parseEntry, type EntryProblem } from "#core/entry/index.ts";
+import { admissionProblems, checkOf, type FindingBody, type JobState } from "#core/job/index.ts";
+import { checkText, describeAdmissionProblem, resultText, setupText } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 
 /** What a line in the entry field came to. */

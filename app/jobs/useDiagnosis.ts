@@ -1,7 +1,8 @@
 import { proxy, wrap, type Remote } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Order } from "#core/diagnosis/index.ts";
-import type { Depth, JobEvent, JobView, WeighedView } from "#core/job/index.ts";
+import type { JobEvent } from "#core/job/index.ts";
+import type { Depth, JobView, WeighedView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { DiagnosisWorker } from "../workers/diagnosisProtocol.ts";
 

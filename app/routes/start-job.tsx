@@ -5,7 +5,7 @@ import { prepareAnalysis } from "#server/workers/analysis.ts";
 import { listUnits, newestModel } from "#server/units/models.ts";
 import type { Route } from "./+types/start-job";
 import { Button } from "../components/Button.tsx";
-import { badlyWord } from "#core/job/index.ts";
+import { badlyWord } from "#core/view/index.ts";
 import { Field, inputClass } from "../components/Field.tsx";
 import { PersonOptions, useShop } from "../components/ShopBar.tsx";
 import { UnitChoice } from "../components/UnitChoice.tsx";

@@ -1,7 +1,7 @@
 import { data, Link } from "react-router";
 import { newestModel } from "#server/units/models.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import { secondsText } from "#core/job/index.ts";
+import { secondsText } from "#core/view/index.ts";
 import type { Route } from "./+types/unit";
 import { SymptomTable } from "../components/SymptomTable.tsx";
 import { WireSwatch } from "../components/WireSwatch.tsx";

@@ -1,6 +1,6 @@
 import { ArrowLeftRight, Download, Minus, Plus, Printer, Scan } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
-import type { WiringView } from "#core/job/index.ts";
+import type { WiringView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import {
   diagramOf,

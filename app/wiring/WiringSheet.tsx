@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { WiringView } from "#core/job/index.ts";
+import type { WiringView } from "#core/view/index.ts";
 import type { Diagram, DiagramEdge, DiagramNode, Place, PlacedDiagram } from "#core/wiring/index.ts";
 import { percentText } from "../words/percent.ts";
 import { wireColours } from "../words/wireColours.ts";

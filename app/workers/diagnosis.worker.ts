@@ -1,6 +1,6 @@
 import { expose } from "comlink";
 import { buildDictionary, unpackDictionary, type Dictionary } from "#core/diagnosis/index.ts";
-import { orderView, questionAt, viewJob, whatIf, wiringView } from "#core/job/index.ts";
+import { orderView, questionAt, viewJob, whatIf, wiringView } from "#core/view/index.ts";
 import { symptomTable } from "#core/sequence/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { DiagnosisWorker } from "./diagnosisProtocol.ts";

@@ -1,14 +1,6 @@
 import type { Order } from "#core/diagnosis/index.ts";
-import type {
-  FindingBody,
-  JobEvent,
-  JobView,
-  OrderView,
-  Depth,
-  WeighedView,
-  WhatIf,
-  WiringView,
-} from "#core/job/index.ts";
+import type { FindingBody, JobEvent } from "#core/job/index.ts";
+import type { JobView, OrderView, Depth, WeighedView, WhatIf, WiringView } from "#core/view/index.ts";
 import type { SymptomTable } from "#core/sequence/index.ts";
 import type { Fault, UnitModel } from "#core/unit/index.ts";
 

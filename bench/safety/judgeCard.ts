@@ -1,4 +1,4 @@
-import type { ProposalView } from "#core/job/index.ts";
+import type { ProposalView } from "#core/view/index.ts";
 import type { Places } from "./places.ts";
 
 /** What may be wrong with a card, as far as hands are in danger. */

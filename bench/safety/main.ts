@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { trialCheck, TrialError, type Order } from "#core/diagnosis/index.ts";
-import { viewJob } from "#core/job/index.ts";
+import { viewJob } from "#core/view/index.ts";
 import { ORDERS } from "#core/diagnosis/index.ts";
 import { seeded } from "#core/quantity/index.ts";
 import { readUnitOrThrow } from "#core/unit/index.ts";

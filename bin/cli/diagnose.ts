@@ -13,7 +13,7 @@ import {
   type Situation,
   type Waits,
 } from "#core/diagnosis/index.ts";
-import { answerWords, checkText, setupText, valueText } from "#core/job/index.ts";
+import { answerWords, checkText, setupText, valueText } from "#core/view/index.ts";
 import { readArguments, UsageError } from "./arguments.ts";
 import { readJson } from "./jsonFile.ts";
 import { readUnitFile } from "./unitFile.ts";

@@ -1,4 +1,4 @@
-import { findPoint, pairAcross } from "#core/job/index.ts";
+import { findPoint, pairAcross } from "#core/entry/index.ts";
 import { ModelError, readUnitOrThrow, type Fault, type UnitModel } from "#core/unit/index.ts";
 import { modesOf } from "#core/unit/index.ts";
 import { UsageError } from "./arguments.ts";

@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from "node:util";
 import { z } from "zod";
-import { admissionProblems, describeAdmissionProblem, replay, type JobEvent } from "#core/job/index.ts";
+import { admissionProblems, replay, type JobEvent } from "#core/job/index.ts";
+import { describeAdmissionProblem } from "#core/view/index.ts";
 import { transaction } from "../database/query.ts";
 import { personExists } from "../people/people.ts";
 import { modelByHash } from "../units/models.ts";

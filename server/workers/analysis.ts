@@ -1,5 +1,5 @@
 import { Piscina } from "piscina";
-import type { JobView } from "#core/job/index.ts";
+import type { JobView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import type { Job } from "../jobs/readJob.ts";

@@ -1,5 +1,6 @@
 import { buildDictionary, packDictionary, unpackDictionary, type Dictionary } from "#core/diagnosis/index.ts";
-import { viewJob, type JobEvent, type JobView } from "#core/job/index.ts";
+import { type JobEvent } from "#core/job/index.ts";
+import { viewJob, type JobView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import { readDictionary, storeDictionary } from "../units/dictionaries.ts";

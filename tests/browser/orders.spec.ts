@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { ORDERS } from "#core/diagnosis/index.ts";
-import { ORDER_NAME } from "#core/job/index.ts";
+import { ORDER_NAME } from "#core/view/index.ts";
 import { JobPage } from "./jobPage.ts";
 
 const ANSWERS = {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { readingCheck } from "#core/diagnosis/index.ts";
-import type { ProposalView } from "#core/job/index.ts";
+import type { ProposalView } from "#core/view/index.ts";
 import { judgeCard } from "../../bench/safety/judgeCard.ts";
 import { PLACES } from "../../bench/safety/places.ts";
 

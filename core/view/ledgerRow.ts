@@ -9,9 +9,9 @@ import {
 } from "#core/diagnosis/index.ts";
 import { BEEP_OHMS, FUNCTION_NAME, FUNCTION_UNIT, isOhms } from "#core/meter/index.ts";
 import { expectedOf, isAsItShould } from "./course.ts";
-import { valueOf } from "./events.ts";
-import { showPoint } from "./pointNames.ts";
-import type { LedgerEntry } from "./replay.ts";
+import { valueOf } from "#core/job/index.ts";
+import { showPoint } from "#core/entry/index.ts";
+import type { LedgerEntry } from "#core/job/index.ts";
 import { checkText, rangeText, resultText, setupText } from "./words.ts";
 
 export interface LedgerRow {

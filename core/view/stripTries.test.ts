@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoDictionary, demoUnits } from "../../tests/support/demoUnits.ts";
 import { stripCheck, takenOffBy } from "../diagnosis/index.ts";
-import { admissionProblems, jobEvent, replay, viewJob, type EventBody, type JobEvent } from "./index.ts";
+import { admissionProblems, jobEvent, replay, type EventBody, type JobEvent } from "../job/index.ts";
+import { viewJob } from "./index.ts";
 
 const unit = demoUnits().get("prover-pc2")!;
 let count = 0;

@@ -62,11 +62,11 @@ describe("what is put back before a reading", () => {
   test("is one step with its time together, both leads of a part one place, long lists cut", () => {
     expect(stepTexts(prover, [refit("HT1"), live])).toEqual([
       "put back what was lifted at HT1, 30 s",
-      "declare live, 1 min",
+      "go live, 1 min",
     ]);
     expect(stepTexts(prover, [refit("HT1"), refit("Y1.1"), refit("Y1.2"), live])).toEqual([
       "put back what was lifted at HT1 and Y1, 1 min 30 s",
-      "declare live, 1 min",
+      "go live, 1 min",
     ]);
     const many = ["HT1", "HT2", "M1", "M2", "Y1.1", "Y1.2", "LA1.1", "LA1.2"].map((id) => refit(id));
     expect(stepTexts(prover, many)).toEqual([

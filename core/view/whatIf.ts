@@ -8,9 +8,9 @@ import {
   type Evidence,
   type Order,
 } from "#core/diagnosis/index.ts";
-import type { FindingBody, JobEvent } from "./events.ts";
+import type { FindingBody, JobEvent } from "#core/job/index.ts";
 import { ledgerRow } from "./ledgerRow.ts";
-import { doneChecks, replay } from "./replay.ts";
+import { doneChecks, replay } from "#core/job/index.ts";
 import { checkText, itemName, resultText } from "./words.ts";
 
 /** What a finding would change, before it is made. */

@@ -10,9 +10,9 @@ import {
 import { FUNCTION_NAME, FUNCTION_UNIT, type MeterFunction } from "#core/meter/index.ts";
 import { formatQuantity } from "#core/quantity/index.ts";
 import { CATALOGUE, liftOf, type UnitModel } from "#core/unit/index.ts";
-import type { FindingBody } from "./events.ts";
-import { showPoint } from "./pointNames.ts";
-import { checkOf } from "./replay.ts";
+import type { FindingBody } from "#core/job/index.ts";
+import { showPoint } from "#core/entry/index.ts";
+import { checkOf } from "#core/job/index.ts";
 import { trialWords } from "./trialWords.ts";
 
 /** Readings smaller than this are shown as plain 0, by unit. */

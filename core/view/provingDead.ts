@@ -1,7 +1,7 @@
 import { needsLive, FUNCTION_UNIT } from "#core/meter/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import { valueOf } from "./events.ts";
-import type { JobState } from "./replay.ts";
+import { valueOf } from "#core/job/index.ts";
+import type { JobState } from "#core/job/index.ts";
 
 /** One step on the way to DEAD AND PROVEN. */
 export interface ProofStep {
@@ -28,20 +28,26 @@ const SOURCE_VOLTS = 10;
 /** A live reading this fresh proves the meter as well as a source does, ms. Common practice, no source. */
 const FRESH = 10 * 60_000;
 
-/** The last live reading of the job that shows that the meter works, while it is fresh, V. */
-export function meterProof({ ledger }: Pick<JobState, "ledger">, now: Date): number | undefined {
+/**
+ * The last live reading of the job that shows that the meter works, while it is fresh, V.
+ * @param age of an event's time, ms, by the caller's clock
+ */
+export function meterProof(
+  { ledger }: Pick<JobState, "ledger">,
+  age: (at: string) => number,
+): number | undefined {
   const found = ledger.findLast(({ body, event, retracted }) => {
     if (retracted || body.check.kind !== "reading" || body.result.kind !== "value") return false;
     const { fn } = body.check;
-    const age = now.getTime() - Date.parse(event.at);
+    const old = age(event.at);
     const volts = Math.abs(valueOf(body.result.value));
     return (
       needsLive(fn) &&
       FUNCTION_UNIT[fn] === "V" &&
       Number.isFinite(volts) &&
       volts >= SOURCE_VOLTS &&
-      age >= 0 &&
-      age <= FRESH
+      old >= 0 &&
+      old <= FRESH
     );
   });
   return found?.body.result.kind === "value" ? Math.abs(valueOf(found.body.result.value)) : undefined;

@@ -8,9 +8,9 @@ import {
   type Posterior,
   type ReadingRow,
 } from "#core/diagnosis/index.ts";
-import { valueOf } from "./events.ts";
-import { showPoint } from "./pointNames.ts";
-import type { JobState } from "./replay.ts";
+import { valueOf } from "#core/job/index.ts";
+import { showPoint } from "#core/entry/index.ts";
+import type { JobState } from "#core/job/index.ts";
 import { valueText } from "./words.ts";
 
 /** One point on a course, with what it should read and what it read. Volts against the course's reference. */

@@ -1,20 +1,16 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoDictionary, demoUnits } from "../../tests/support/demoUnits.ts";
 import { readingCheck } from "../diagnosis/index.ts";
+import { admissionProblems, replay, type EventBody, type FindingBody, type JobEvent } from "../job/index.ts";
 import {
-  admissionProblems,
   isProven,
   judgeProof,
   meterProof,
   proofRecord,
   proofSteps,
-  replay,
   sameInNextState,
   viewJob,
   wiringView,
-  type EventBody,
-  type FindingBody,
-  type JobEvent,
 } from "./index.ts";
 
 const ID = "glasswasher-gw4";
@@ -73,7 +69,7 @@ describe("proving dead", () => {
     expect(proven(good)).toBe(true);
     expect(proven(good, false)).toBe(false);
     for (const step of Object.keys(good)) {
-      const { [step as keyof typeof good]: _left, ...rest } = good;
+      const rest = Object.fromEntries(Object.entries(good).filter(([id]) => id !== step));
       expect([step, proven(rest)]).toEqual([step, false]);
     }
     expect(proven({ ...good, "stored-0": 50 })).toBe(false);
@@ -95,7 +91,7 @@ describe("proving dead", () => {
         },
       ],
     });
-    const now = new Date(60_000 * 100);
+    const now = (at: string) => 60_000 * 100 - Date.parse(at);
     expect(meterProof(at(9.9, 229), now)).toBe(229);
     expect(meterProof(at(10.1, 229), now)).toBeUndefined();
     expect(meterProof(at(1, 9.9), now)).toBeUndefined();

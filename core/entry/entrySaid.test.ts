@@ -1,16 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoUnits } from "../../tests/support/demoUnits.ts";
-import {
-  admissionProblems,
-  describeAdmissionProblem,
-  describeEntryProblem,
-  parseEntry,
-  replay,
-  type EntryContext,
-  type EventBody,
-  type FindingBody,
-  type JobEvent,
-} from "./index.ts";
+import { describeEntryProblem, parseEntry, type EntryContext } from "./index.ts";
+import { admissionProblems, replay, type EventBody, type FindingBody, type JobEvent } from "../job/index.ts";
+import { describeAdmissionProblem } from "../view/index.ts";
 
 const unit = demoUnits().get("glasswasher-gw4")!;
 const around: EntryContext = {

@@ -1,15 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasherDictionary } from "../../tests/support/glasswasher.ts";
-import {
-  admissionProblems,
-  describeAdmissionProblem,
-  orderView,
-  questionAt,
-  replay,
-  viewJob,
-  whatIf,
-  type JobEvent,
-} from "./index.ts";
+import { admissionProblems, replay, type JobEvent } from "../job/index.ts";
+import { describeAdmissionProblem, orderView, questionAt, viewJob, whatIf } from "./index.ts";
 
 const dictionary = glasswasherDictionary();
 const { unit } = dictionary;
@@ -64,7 +56,7 @@ describe("the recap", () => {
       ...cold,
       event({ type: "claim", text: "heater changed last week", item: "heater" }),
     ]);
-    expect(claimed.recap.claimed).toEqual(["heater changed last week"]);
+    expect(claimed.recap.claimed).toEqual(["Rinse heater HT1: heater changed last week"]);
   });
 
   test("an item that no finding touched is only assumed", () => {

@@ -1,6 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoUnits } from "../../tests/support/demoUnits.ts";
-import { describeEntryProblem, parseEntry, type EntryContext } from "./entry.ts";
+import type { EntryContext } from "./context.ts";
+import { parseEntry } from "./entry.ts";
+import { describeEntryProblem } from "./problems.ts";
 import { findPoint, pointsMeantBy } from "./pointNames.ts";
 
 const UNITS = demoUnits();

@@ -1,5 +1,5 @@
 import type { Point, UnitModel } from "#core/unit/index.ts";
-import { showPoint } from "./pointNames.ts";
+import { showPoint } from "#core/entry/index.ts";
 
 /** One pin of a connector: the wire in it, and the point at which a probe reaches it. */
 export interface PlugPin {

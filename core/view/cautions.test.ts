@@ -1,14 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoUnits } from "../../tests/support/demoUnits.ts";
 import { observationCheck, readingCheck } from "../diagnosis/index.ts";
-import {
-  admissionProblems,
-  bandFor,
-  cautionsFor,
-  describeAdmissionProblem,
-  replay,
-  type EventBody,
-} from "./index.ts";
+import { admissionProblems, bandFor, replay, type EventBody } from "../job/index.ts";
+import { cautionsFor, describeAdmissionProblem } from "./index.ts";
 
 const extractor = demoUnits().get("extractor-sx4")!;
 const glasswasher = demoUnits().get("glasswasher-gw4")!;

@@ -1,7 +1,7 @@
 import { toScale, type Dictionary, type Posterior, type ReadingRow } from "#core/diagnosis/index.ts";
 import { expectedOf } from "./course.ts";
-import { valueOf } from "./events.ts";
-import type { JobState, TwinReading } from "./replay.ts";
+import { valueOf } from "#core/job/index.ts";
+import type { JobState, TwinReading } from "#core/job/index.ts";
 import { checkText, rangeText, setupText, valueText } from "./words.ts";
 
 /** One pair read on this unit and on its known-good twin. */

@@ -1,15 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasherDictionary } from "../../tests/support/glasswasher.ts";
-import {
-  admissionProblems,
-  describeAdmissionProblem,
-  jobEvent,
-  partsBetween,
-  replay,
-  viewJob,
-  type EventBody,
-  type JobEvent,
-} from "./index.ts";
+import { admissionProblems, jobEvent, replay, type EventBody, type JobEvent } from "../job/index.ts";
+import { describeAdmissionProblem, partsBetween, viewJob } from "./index.ts";
 
 const dictionary = glasswasherDictionary();
 const { unit } = dictionary;

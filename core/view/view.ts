@@ -17,7 +17,7 @@ import {
 } from "#core/diagnosis/index.ts";
 import { FUNCTION_NAME } from "#core/meter/index.ts";
 import type { Item, UnitModel } from "#core/unit/index.ts";
-import { bandFor } from "./bandFor.ts";
+import { bandFor } from "#core/job/index.ts";
 import { briefSeconds } from "./briefStates.ts";
 import { cautionsFor, type Caution } from "./cautions.ts";
 import { callView, findingText, suspectText, type CallView } from "./callView.ts";
@@ -25,11 +25,11 @@ import { doubtsOf, type DoubtView } from "./doubts.ts";
 import { recapOf, type Recap } from "./recap.ts";
 import { twinRows, type TwinRow } from "./twin.ts";
 import { courseView, type CourseView } from "./course.ts";
-import type { JobEvent } from "./events.ts";
+import type { JobEvent } from "#core/job/index.ts";
 import { ledgerRow, type LedgerRow } from "./ledgerRow.ts";
 import { secondsText, sequenceView, type SequenceView } from "./sequenceView.ts";
-import { showPoint } from "./pointNames.ts";
-import { doneChecks, replay, type JobState } from "./replay.ts";
+import { showPoint } from "#core/entry/index.ts";
+import { doneChecks, replay, type JobState } from "#core/job/index.ts";
 import { TRIAL_NAME } from "./trialWords.ts";
 import {
   checkText,

@@ -9,9 +9,9 @@ import {
 import type { MeterFunction } from "#core/meter/index.ts";
 import type { Point } from "#core/unit/index.ts";
 import { expectedOf, isAsItShould } from "./course.ts";
-import { valueOf, type JobEvent } from "./events.ts";
-import { showPoint } from "./pointNames.ts";
-import { replay, type JobState } from "./replay.ts";
+import { valueOf, type JobEvent } from "#core/job/index.ts";
+import { showPoint } from "#core/entry/index.ts";
+import { replay, type JobState } from "#core/job/index.ts";
 import { valueText } from "./words.ts";
 
 /** What a point reads against its side's reference in the state shown. */

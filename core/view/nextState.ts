@@ -1,6 +1,6 @@
 import { readingCheck, type ReadingCheck } from "#core/diagnosis/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import type { JobState } from "./replay.ts";
+import type { JobState } from "#core/job/index.ts";
 
 /**
  * The same pair in the unit's next state in which it has not been read yet, in the model's order and round to its

@@ -15,8 +15,8 @@ import {
   type Waits,
 } from "#core/diagnosis/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import { valueOf } from "./events.ts";
-import type { JobState } from "./replay.ts";
+import { valueOf } from "#core/job/index.ts";
+import type { JobState } from "#core/job/index.ts";
 import { expectedOf } from "./course.ts";
 import {
   answerWords,

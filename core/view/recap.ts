@@ -8,7 +8,7 @@ import {
   type Posterior,
 } from "#core/diagnosis/index.ts";
 import { findingText } from "./callView.ts";
-import type { JobState } from "./replay.ts";
+import type { JobState } from "#core/job/index.ts";
 import { itemName, listText } from "./words.ts";
 
 /** Where the job stands, in sentences, by how strong the evidence is. */

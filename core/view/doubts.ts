@@ -1,6 +1,6 @@
 import { contradictions, type Check, type Dictionary, type Posterior } from "#core/diagnosis/index.ts";
 import { findingText } from "./callView.ts";
-import type { JobState } from "./replay.ts";
+import type { JobState } from "#core/job/index.ts";
 
 /** A reading that does not fit the others, and the check to take again. */
 export interface DoubtView {

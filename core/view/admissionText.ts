@@ -1,0 +1,52 @@
+import { FUNCTION_NAME, FUNCTION_UNIT } from "#core/meter/index.ts";
+import type { AdmissionProblem } from "#core/job/index.ts";
+import { valueText } from "./words.ts";
+
+function negativeText({ value, fn }: Extract<AdmissionProblem, { code: "negative" }>): string {
+  const shown = valueText(fn, value);
+  switch (fn) {
+    case "ohm":
+    case "continuity":
+      return `${shown} cannot be: a negative resistance means there is still voltage between the points. Prove them dead again.`;
+    case "diode":
+      return `${shown} cannot be: the diode range shows no volts below 0 on a dead circuit. Prove the points dead again.`;
+    case "farad":
+      return `${shown} cannot be: the capacitor is charged, or the number has a sign too many. Discharge it and measure again.`;
+    case "hz":
+      return `${shown}: a frequency has no sign. Is the minus a slip?`;
+    default:
+      return `${shown}: ${FUNCTION_NAME[fn]} has no sign. Was it DC, or is the minus a slip?`;
+  }
+}
+
+/** The sentence for a problem, naming what and where. */
+export function describeAdmissionProblem(problem: AdmissionProblem): string {
+  switch (problem.code) {
+    case "job-closed":
+      return `This job was closed on ${problem.at.slice(0, 10)}; nothing more can be recorded in it.`;
+    case "unknown":
+      return `This unit has no ${problem.what} “${problem.id}”.`;
+    case "same-point":
+      return `Both probes are on ${problem.id}. A pair has two different points.`;
+    case "band":
+      return problem.needs === "live"
+        ? `${problem.fn} needs the unit live, and the band says ${problem.band === "dead" ? "DEAD AND PROVEN" : "UNPROVEN"}. Declare LIVE first, or correct the function.`
+        : `${problem.fn} needs the unit dead, and the band says ${problem.band === "live" ? "LIVE" : "UNPROVEN"}. Make it dead and prove it first: a meter on ohms across live points can be destroyed, and the number would mean nothing.`;
+    case "look-band":
+      return `This look is taken with the unit dead, and the band says ${problem.band === "live" ? "LIVE" : "UNPROVEN"}. Make it dead and prove it first.`;
+    case "state-band":
+      return `${problem.fn} cannot be read in the state “${problem.state}”.`;
+    case "result-kind":
+      return `This check is answered with ${problem.wanted}.`;
+    case "impossible":
+      if (FUNCTION_UNIT[problem.fn] === "V" && problem.limit >= 1000)
+        return `${problem.value} V is beyond the ${problem.limit} V of the meter. Is the unit of the number right?`;
+      return `${valueText(problem.fn, problem.value)} is more than any meter shows on ${FUNCTION_NAME[problem.fn]}: it ends at ${valueText(problem.fn, problem.limit, 2)}. Is the unit of the number right?`;
+    case "negative":
+      return negativeText(problem);
+    case "trial":
+      return problem.message;
+    case "already-retracted":
+      return "That finding has been retracted already.";
+  }
+}

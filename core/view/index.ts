@@ -1,0 +1,37 @@
+/** What a job's screens show, in words. */
+export { describeAdmissionProblem } from "./admissionText.ts";
+export { courseView, partsBetween, type CourseLink, type CoursePoint, type CourseView } from "./course.ts";
+export { cautionsFor, type Caution } from "./cautions.ts";
+export type { CallView } from "./callView.ts";
+export type { DoubtView } from "./doubts.ts";
+export type { Recap } from "./recap.ts";
+export { TRIAL_NAME, trialWords } from "./trialWords.ts";
+export { ORDER_NAME, orderView, questionAt, whatIf, type OrderView, type WhatIf } from "./whatIf.ts";
+export type { LedgerRow } from "./ledgerRow.ts";
+export { plugFaces, type PlugFace, type PlugPin } from "./plugFaces.ts";
+export {
+  viewJob,
+  type Depth,
+  type ItemView,
+  type JobView,
+  type ProbeView,
+  type ProposalView,
+  type SuspectView,
+  type WeighedView,
+} from "./view.ts";
+export {
+  answerWords,
+  checkText,
+  itemName,
+  listText,
+  minutesText,
+  resultText,
+  setupText,
+  valueText,
+  badlyWord,
+} from "./words.ts";
+export { secondsText, type SequenceView, type StepView } from "./sequenceView.ts";
+export { wiringView, type PointReading, type WiringView } from "./wiringView.ts";
+export { sameInNextState } from "./nextState.ts";
+export { isProven, judgeProof, meterProof, proofRecord, proofSteps, type ProofStep } from "./provingDead.ts";
+export type { TwinRow } from "./twin.ts";
