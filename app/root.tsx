@@ -10,8 +10,8 @@ import {
 } from "react-router";
 import { listPeople } from "#server/people/people.ts";
 import type { Route } from "./+types/root";
-import { Problem } from "./components/Problem.tsx";
-import { readChoices } from "./jobs/choices.ts";
+import { Problem } from "./ui/Problem.tsx";
+import { readChoices } from "./board/choices.ts";
 import styles from "./styles/app.css?url";
 
 export const links: LinksFunction = () => [
@@ -32,7 +32,10 @@ export function Layout({ children }: { children: React.ReactNode }) {
     <html lang="en" data-theme={data?.choices.theme}>
       <head>
         <meta charSet="utf-8" />
-        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <meta
+          name="viewport"
+          content="width=device-width, initial-scale=1, interactive-widget=resizes-content"
+        />
         <Meta />
         <Links />
       </head>

@@ -70,10 +70,11 @@ try {
   await shot(page, "job");
   await job.followToCall("TC1:open");
   await page.getByRole("button", { name: "Make the call" }).click();
-  await page.getByRole("dialog").waitFor();
+  // The button comes last: until then the page says that it is opening.
+  await page.getByRole("button", { name: /^Call it/ }).waitFor();
   await shot(page, "call");
   await page.getByRole("button", { name: /^Call it/ }).click();
-  await page.getByRole("link", { name: "Report" }).click();
+  await job.more("Report");
   await page.getByRole("article").waitFor();
   await shot(page, "report");
   await job.open("Does nothing at all, display dark.", { "Does the display light?": "no" });
@@ -114,7 +115,7 @@ try {
   await shot(page, "sheet");
   const strip = new JobPage(page, "prover-pc2");
   await strip.open("Trips the leakage device.", {});
-  await page.getByRole("link", { name: "Strip" }).click();
+  await job.more("Strip-down");
   await page.getByLabel("Humidifier element 600 W: To earth, MΩ").fill("0.02");
   await page.getByLabel("Air heater 1.2 kW: To earth, MΩ").fill("5");
   await page.getByTestId("strip-next").getByRole("button", { name: "It holds" }).click();
@@ -125,7 +126,7 @@ try {
   await shot(page, "unit");
   await page.goto("/jobs/new?unit=roaster-dr6");
   await page.getByLabel("What is wrong").fill("Fan runs, igniter glows, never lights.");
-  await page.getByLabel("It stops at").selectOption({ label: "Trial for ignition" });
+  await page.getByLabel("It stops at").selectOption({ label: "Trial for ignition and no further" });
   await page.getByLabel("It shows").selectOption({ label: "three flashes" });
   await shot(page, "start-job");
   await page.getByLabel("Who is working on it").selectOption("ansa");
@@ -133,10 +134,7 @@ try {
   await page.getByTestId("sequence").getByText("Most likely").waitFor({ timeout: 120_000 });
   await page.getByRole("button", { name: "Show the steps" }).click();
   await page.locator("[data-step=ignite] button").click();
-  await page.getByTestId("sequence").evaluate((panel) => {
-    const scroller = panel.parentElement!;
-    scroller.scrollTop += panel.getBoundingClientRect().top - scroller.getBoundingClientRect().top;
-  });
+  await page.getByTestId("sequence").evaluate((panel) => panel.scrollIntoView());
   await shot(page, "sequence");
 
   const phone = await open(390, 844, "dark");

@@ -2,8 +2,8 @@ import { Link } from "react-router";
 import { listTickets, type Ticket } from "#server/jobs/readJob.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/board";
-import { buttonClass } from "../components/Button.tsx";
-import { TicketRow } from "../components/TicketRow.tsx";
+import { buttonClass } from "../ui/Button.tsx";
+import { TicketRow } from "../board/TicketRow.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "Board · Zygodrome" }];
 

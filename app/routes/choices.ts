@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import { z } from "zod";
 import type { Route } from "./+types/choices";
-import { rememberChoices } from "../jobs/choices.ts";
+import { rememberChoices } from "../board/choices.ts";
 
 const choices = z.object({
   person: z.string().max(40).optional(),

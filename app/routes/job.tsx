@@ -3,7 +3,7 @@ import { readJob } from "#server/jobs/readJob.ts";
 import { dictionaryAddress } from "#server/units/dictionaries.ts";
 import { analyseJob } from "#server/workers/analysis.ts";
 import type { Route } from "./+types/job";
-import { JobWorkspace } from "../components/JobWorkspace.tsx";
+import { JobWorkspace } from "../job/JobWorkspace.tsx";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   {

@@ -3,9 +3,9 @@ import { listPeople } from "#server/people/people.ts";
 import { readJob } from "#server/jobs/readJob.ts";
 import { analyseJob } from "#server/workers/analysis.ts";
 import type { Route } from "./+types/report";
-import { Button, buttonClass } from "../components/Button.tsx";
-import { Clock } from "../components/Clock.tsx";
-import { ReportFindings } from "../components/ReportFindings.tsx";
+import { Button, buttonClass } from "../ui/Button.tsx";
+import { Clock } from "../ui/Clock.tsx";
+import { ReportFindings } from "../job/ledger/ReportFindings.tsx";
 import { DEFERENCE } from "../words/cautions.ts";
 import { percentText } from "../words/percent.ts";
 

@@ -13,10 +13,10 @@ import {
   type Sheet,
 } from "#core/component/index.ts";
 import type { Route } from "./+types/sheet";
-import { Button } from "../components/Button.tsx";
-import { Cautions } from "../components/Cautions.tsx";
-import { inputClass } from "../components/Field.tsx";
-import { EMPTY_SHEET, loadSheet, saveSheet, sheetFromCsv, sheetToCsv } from "../jobs/sheetDesk.ts";
+import { Button } from "../ui/Button.tsx";
+import { Cautions } from "../job/next/Cautions.tsx";
+import { inputClass } from "../ui/Field.tsx";
+import { EMPTY_SHEET, loadSheet, saveSheet, sheetFromCsv, sheetToCsv } from "../bench/sheetDesk.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Sheet of alike pairs · Zygodrome" }];
 

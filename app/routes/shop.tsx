@@ -1,5 +1,5 @@
 import { Outlet } from "react-router";
-import { ShopBar } from "../components/ShopBar.tsx";
+import { ShopBar } from "../ui/ShopBar.tsx";
 
 export default function Shop() {
   return (

@@ -4,15 +4,15 @@ import { newJob, openJob } from "#server/jobs/openJob.ts";
 import { prepareAnalysis } from "#server/workers/analysis.ts";
 import { listUnits, newestModel } from "#server/units/models.ts";
 import type { Route } from "./+types/start-job";
-import { Button } from "../components/Button.tsx";
+import { Button } from "../ui/Button.tsx";
 import { badlyWord } from "#core/view/index.ts";
-import { Field, inputClass } from "../components/Field.tsx";
-import { PersonOptions, useShop } from "../components/ShopBar.tsx";
-import { UnitChoice } from "../components/UnitChoice.tsx";
-import { SeenQuestions } from "../components/SeenQuestions.tsx";
-import { codeChoices, openingChoices, stallChoices } from "../jobs/complaintChoices.ts";
-import { rememberChoices } from "../jobs/choices.ts";
-import { readStartForm } from "../jobs/startForm.ts";
+import { Field, inputClass } from "../ui/Field.tsx";
+import { PersonOptions, useShop } from "../ui/ShopBar.tsx";
+import { UnitChoice } from "../board/UnitChoice.tsx";
+import { SeenQuestions } from "../board/SeenQuestions.tsx";
+import { codeChoices, openingChoices, stallChoices } from "../board/complaintChoices.ts";
+import { rememberChoices } from "../board/choices.ts";
+import { readStartForm } from "../board/startForm.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Start a job · Zygodrome" }];
 

@@ -2,8 +2,8 @@ import { data } from "react-router";
 import { readJob } from "#server/jobs/readJob.ts";
 import { stripLoads } from "#server/units/stripLoads.ts";
 import type { Route } from "./+types/strip";
-import { StripAlone } from "../components/StripAlone.tsx";
-import { StripOfJob } from "../components/StripOfJob.tsx";
+import { StripAlone } from "../bench/StripAlone.tsx";
+import { StripOfJob } from "../bench/StripOfJob.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "Strip-down · Zygodrome" }];
 

@@ -14,11 +14,11 @@ import {
 import { formatQuantity } from "#core/quantity/index.ts";
 import { readJob } from "#server/jobs/readJob.ts";
 import type { Route } from "./+types/test";
-import { Cautions } from "../components/Cautions.tsx";
-import { FileInJob } from "../components/FileInJob.tsx";
-import { JudgementPanel, VerdictLine } from "../components/JudgementPanel.tsx";
-import { ProbeSteps } from "../components/ProbeSteps.tsx";
-import { TestFields } from "../components/TestFields.tsx";
+import { Cautions } from "../job/next/Cautions.tsx";
+import { FileInJob } from "../bench/FileInJob.tsx";
+import { JudgementPanel, VerdictLine } from "../bench/JudgementPanel.tsx";
+import { ProbeSteps } from "../job/next/ProbeSteps.tsx";
+import { TestFields } from "../bench/TestFields.tsx";
 import { BEFORE_LIVE } from "../words/cautions.ts";
 
 export const meta: Route.MetaFunction = ({ params }) => [
@@ -187,7 +187,7 @@ function PartOfJob({
         <p key={s.pair} className="reading text-[0.9375rem]">
           {job.part?.id} {s.pair}: a good one reads {formatQuantity(s.asWired, "Ω", 3)} as wired,{" "}
           {formatQuantity(s.alone, "Ω", 3)} with one end lifted
-          {s.beside !== Infinity && `; ${formatQuantity(s.beside, "Ω", 3)} lies beside it`}.
+          {s.beside !== Infinity && `; ${formatQuantity(s.beside, "Ω", 3)} in parallel`}.
         </p>
       ))}
     </div>

@@ -3,8 +3,8 @@ import { newestModel } from "#server/units/models.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { secondsText } from "#core/view/index.ts";
 import type { Route } from "./+types/unit";
-import { SymptomTable } from "../components/SymptomTable.tsx";
-import { WireSwatch } from "../components/WireSwatch.tsx";
+import { SymptomTable } from "../units/SymptomTable.tsx";
+import { WireSwatch } from "../ui/WireSwatch.tsx";
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [
   { title: `${loaded?.unit.name ?? "Unit"} · Zygodrome` },

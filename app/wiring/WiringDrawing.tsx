@@ -9,7 +9,7 @@ import {
   type Direction,
   type PlacedDiagram,
 } from "#core/wiring/index.ts";
-import { Button } from "../components/Button.tsx";
+import { Button } from "../ui/Button.tsx";
 import { useLayout } from "./layout.ts";
 import type { Region } from "./PartSymbol.tsx";
 import { saveAsSvg } from "./saveAsSvg.ts";
@@ -152,7 +152,7 @@ export function WiringDrawing({ unit, figures, pair, children }: Props) {
         <Button onClick={() => placed && show(whole(placed))}>
           <Scan size={18} aria-hidden /> All
         </Button>
-        {asked.length > 0 && <Button onClick={showQuestion}>The question</Button>}
+        {asked.length > 0 && <Button onClick={showQuestion}>Back to the check</Button>}
         <Button
           className="max-md:hidden"
           aria-label={`Symbols: ${region === "IEC" ? "IEC 60617" : "North American"}. Change.`}

@@ -151,11 +151,7 @@ function PartBox({
   const ink = cleared ? "var(--receded)" : "var(--ink)";
   const { width, height, ports, symbol } = node;
   const said =
-    chance === undefined
-      ? ""
-      : cleared
-        ? ", as good as cleared"
-        : `, ${percentText(chance)} per cent suspected`;
+    chance === undefined ? "" : cleared ? ", ruled out" : `, ${percentText(chance)} per cent likely`;
   return (
     <g
       transform={`translate(${at.x} ${at.y})`}

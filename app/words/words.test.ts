@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoUnits } from "../../tests/support/demoUnits.ts";
-import { readChoices, rememberChoices } from "../jobs/choices.ts";
+import { readChoices, rememberChoices } from "../board/choices.ts";
 import { percentText } from "./percent.ts";
 import { WIRE_COLOUR, wireColours } from "./wireColours.ts";
 

@@ -17,7 +17,7 @@ const AREAS = {
     wanted: 0.85,
   },
   engine: {
-    folders: ["core/diagnosis", "core/circuit", "core/sequence", "core/job"],
+    folders: ["core/diagnosis", "core/circuit", "core/sequence", "core/job", "core/entry", "core/view"],
     tests: [],
     wanted: 0.75,
   },

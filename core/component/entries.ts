@@ -75,7 +75,7 @@ export function judgeEntries(
     return {
       verdict: "doubtful",
       code: "turned",
-      sentence: `${turned.label} reads negative: red and black are exchanged, or a charge is left. Discharge, set the probes right and read again.`,
+      sentence: `“${turned.label}” is negative: red and black are swapped, or a charge is left. Discharge, set the probes right and read again.`,
       working: [],
       limits: [],
     };
@@ -154,7 +154,7 @@ function readNumber(field: QuantityField, typed: string): NumberRead {
     return { problem: `${field.label} cannot be 0.` };
   if (value === 0 && field.zero) return { value };
   if (value < 0 && polar)
-    return { value, question: `${typed}: red and black are exchanged, or a charge is left.` };
+    return { value, question: `${typed}: red and black are swapped, or a charge is left.` };
   const question = unusual(field, value, typed);
   return question ? { value, question } : { value };
 }

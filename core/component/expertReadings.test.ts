@@ -72,7 +72,7 @@ const READINGS: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ],
   ["transformer", { ratedIn: "230", ratedOut: "24", va: "40", in: "230", open: "0" }, "bad", /open/],
   // 24 · 1.25 = 30 V without load.
-  ["transformer", { ratedIn: "230", ratedOut: "24", va: "40", in: "230", open: "29.9" }, "good", /should/],
+  ["transformer", { ratedIn: "230", ratedOut: "24", va: "40", in: "230", open: "29.9" }, "good", /Reads correctly/],
   [
     "transformer",
     { ratedIn: "230", ratedOut: "24", va: "40", in: "230", open: "30.1" },
@@ -80,7 +80,7 @@ const READINGS: readonly (readonly [id: string, entries: Entries, verdict: Verdi
     /Too many/,
   ],
   // ±10 % loaded: 21.6 to 26.4 V.
-  ["transformer", { ratedIn: "230", ratedOut: "24", va: "40", in: "230", loaded: "21.7" }, "good", /should/],
+  ["transformer", { ratedIn: "230", ratedOut: "24", va: "40", in: "230", loaded: "21.7" }, "good", /Reads correctly/],
   ["transformer", { ratedIn: "230", ratedOut: "24", va: "40", in: "230", loaded: "21.5" }, "bad", /Too few/],
   [
     "transformer",
@@ -88,7 +88,7 @@ const READINGS: readonly (readonly [id: string, entries: Entries, verdict: Verdi
     "doubtful",
     /Too many/,
   ],
-  ["thermocouple", { hot: "25", cold: "25", reads: "0" }, "doubtful", /warm its hot end/],
+  ["thermocouple", { hot: "25", cold: "25", reads: "0" }, "doubtful", /warm its measuring junction/],
   // 20 mV/0.1 A = 0.2 Ω: below every limit of the drop, and a fire at 16 A.
   ["joint", { drop: "20", amps: "0.1" }, "doubtful", /cannot be judged/],
   ["joint", { drop: "4", amps: "0.1" }, "good", /good joint/], // 0.04 Ω
@@ -145,7 +145,7 @@ const READINGS: readonly (readonly [id: string, entries: Entries, verdict: Verdi
       ]),
     ),
     "doubtful",
-    /red and black were exchanged/,
+    /red and black were swapped/,
   ],
   // 2 MΩ on a 230 V appliance is what a rule asks, or is not, and is no good winding: 2·2^(−2) = 0.5 MΩ at 40 °C.
   ["insulation", { rule: "class1", reads: "2", celsius: "20", volts: "230" }, "good", /what is asked/],

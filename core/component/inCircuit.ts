@@ -10,7 +10,7 @@ export interface InCircuit {
   readonly asWired: number;
   /** One end lifted, Ω. */
   readonly alone: number;
-  /** All that lies beside it, with the part gone, Ω; Infinity for nothing. */
+  /** All that in parallel, with the part gone, Ω; Infinity for nothing. */
   readonly beside: number;
 }
 

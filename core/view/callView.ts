@@ -87,13 +87,12 @@ export function callView(
   };
 }
 
-const LOOKING =
-  "Looking at what no list has, before it is called: wires changed over, bridges, another part than belongs there.";
+const LOOKING = "Before the call, checking what no list has: swapped wires, bridges, the wrong part fitted.";
 
 const WAITS: Readonly<Record<Waits, string>> = {
   cause: "It has opened. Find what opened it, dead and load by load, before it is replaced.",
   proof:
-    "Only elimination speaks for it so far. Put it to the proof before anything is bought: the next check does that.",
+    "So far it follows by elimination only. The next check tests it directly: make it before anything is bought.",
   repeat: "One reading speaks against it. Take that one again before anything is bought.",
   contradicted: "Several readings speak against it, and no size of this fault explains them.",
 };
@@ -103,7 +102,7 @@ function standingOf({ ready, waits, proof }: CallAdvice): { standing?: string } 
   if (ready && !proof)
     return {
       standing:
-        "By elimination: no check here puts it to the proof, and it holds if there is one fault only.",
+        "By elimination: no check here tests it directly, and it is right only if there is one fault.",
     };
   return {};
 }
@@ -120,7 +119,7 @@ function economyText(
   if (!reckoned) return undefined;
   const { now, checkOn, advice } = reckoned;
   const euros = (money: number) => `${Math.round(money)} €`;
-  const replace = `Replacing it now (${itemName(dictionary, item)}) comes to about ${euros(now)} on average, a part bought in vain and a second visit counted in`;
+  const replace = `Replacing it now (${itemName(dictionary, item)}) comes to about ${euros(now)} on average, counting a part bought for nothing and a second visit`;
   if (checkOn === undefined)
     return advice === "test"
       ? `${replace}; no check is left that tells more, and it is more likely good than bad: replacing it is a test.`

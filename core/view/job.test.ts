@@ -157,7 +157,7 @@ describe("the view", () => {
   test("verdicts: dead is not low, open is not high", () => {
     const verdict = (e: JobEvent, to: "live" | "dead") =>
       viewJob(dictionary, [opened(), band(to), e]).ledger[0]!.verdict;
-    expect(verdict(reading("vac", "P4.3", "P1.2", 229), "live")).toBe("as it should");
+    expect(verdict(reading("vac", "P4.3", "P1.2", 229), "live")).toBe("as expected");
     expect(verdict(reading("vac", "P4.3", "P1.2", 0.3), "live")).toBe("dead, not low");
     expect(verdict(reading("vac", "P4.3", "P1.2", 118), "live")).toBe("low");
     expect(verdict(reading("vac", "P4.2", "P1.2", 229), "live")).toBe("voltage where there should be none");

@@ -54,11 +54,11 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
     if (body.result.kind === "seen" && body.result.sometimes)
       return { ...common, expected: "", verdict: "comes and goes", fits: false };
     if (body.result.kind === "seen" && body.result.badly)
-      return { ...common, expected: "", verdict: "not as it should", fits: false };
+      return { ...common, expected: "", verdict: "not as expected", fits: false };
     return {
       ...common,
       expected: "",
-      verdict: expected === seen ? "as it should" : "not as it should",
+      verdict: expected === seen ? "as expected" : "not as expected",
       fits: expected === seen,
     };
   }
@@ -67,7 +67,7 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
   if (body.result.kind !== "value") {
     const healthyBeep = fromScale(row.check.fn, band.mid) < BEEP_OHMS;
     const fits = body.result.kind === "beep" && body.result.beep === healthyBeep;
-    return { ...common, expected, verdict: fits ? "as it should" : "not as it should", fits };
+    return { ...common, expected, verdict: fits ? "as expected" : "not as expected", fits };
   }
   const value = valueOf(body.result.value);
   const isHeld = body.result.held !== undefined;
@@ -101,7 +101,7 @@ function doubtText({ red, black, fn }: ReadingCheck, hint: MisreadingHint): stri
 
 /** Says which way a reading is off: dead is not low, and open is not high. */
 function readingVerdict(row: ReadingRow, posterior: Posterior, value: number): string {
-  if (isAsItShould(row, posterior, value)) return "as it should";
+  if (isAsItShould(row, posterior, value)) return "as expected";
   const { fn } = row.check;
   const healthy = fromScale(fn, row.mean[0]!);
   if (isOhms(fn) || fn === "diode") {

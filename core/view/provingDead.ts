@@ -117,7 +117,7 @@ export function judgeProof(
       }
     : {
         holds: false,
-        text: `${shown}: the unit is live. Do not touch it; find the isolator that is really its own.`,
+        text: `${shown}: the unit is live. Do not touch it; find its own isolator.`,
       };
 }
 

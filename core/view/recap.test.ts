@@ -39,7 +39,7 @@ describe("the recap", () => {
 
   test("names what a finding cleared, with the finding, and what is still open", () => {
     const follows = view.recap.follows.join(" ");
-    expect(follows).toMatch(/not the cause: .*P4·3 to P1·2, V AC/);
+    expect(follows).toMatch(/ruled out, if there is only one fault: .*P4·3 to P1·2, V AC/);
     expect(view.recap.open.join(" ")).toMatch(/\d+ %/);
     expect(view.recap.open.join(" ")).not.toMatch(/Controller board/);
   });

@@ -61,17 +61,17 @@ export function recapOf(
     } else untested.push(name);
   }
   const text = (finding: string) => findingText(dictionary.unit, job, finding);
-  const cleared = (by: ReadonlyMap<string, string[]>, verb: string) =>
-    [...by].map(([finding, names]) => `${listText(names, 6)} ${verb}: ${text(finding)}.`);
+  const lines = (by: ReadonlyMap<string, string[]>, how: string) =>
+    [...by].map(([finding, names]) => `${listText(names, 6)} ${how}: ${text(finding)}.`);
   const called = itemName(dictionary, advice.item);
   return {
     measured: [
       ...(advice.ready && advice.proof ? [`${called} is at fault: ${text(advice.proof.finding)}.`] : []),
-      ...cleared(measured, "good"),
+      ...lines(measured, "good"),
     ],
     follows: [
       ...(advice.ready && !advice.proof ? [`${called} is at fault: nothing else is left.`] : []),
-      ...cleared(follows, "not the cause"),
+      ...lines(follows, "ruled out, if there is only one fault"),
     ],
     claimed: job.claims.map((c) => c.text),
     untested: untested.length > 0 ? [`${listText(untested, 8)}: thought unlikely, and not tested.`] : [],

@@ -5,7 +5,7 @@ import type { UnitModel } from "#core/unit/index.ts";
 export const TRIAL_NAME: Readonly<Record<Trial, string>> = {
   swap: "Swapped for a known-good one",
   bypass: "Jumper across it, for a moment",
-  feed: "Fed straight from a safe source",
+  feed: "Powered directly from a safe source",
   strip: "Taken off the supply",
   bench: "Tested on its own",
 };
@@ -35,11 +35,11 @@ export function trialWords(unit: UnitModel, { trial, subject, off }: TrialCheck)
         no: "still there",
       };
     case "feed":
-      return { question: `${part}, fed straight. Does it run?`, yes: "runs", no: "does not run" };
+      return { question: `${part}, powered directly. Does it run?`, yes: "runs", no: "does not run" };
     case "strip": {
       if (off) return tryWords(unit, off);
       const lift = unit.lifts.find((l) => l.id === subject)?.name ?? subject;
-      return { question: `${lift}, then live. Do the fuses hold?`, yes: "they hold", no: "one opens" };
+      return { question: `${lift}, then live. Does it hold?`, yes: "it holds", no: "it opens" };
     }
     case "bench":
       return { question: `${part}, on its own. Does it test good?`, yes: "good", no: "bad" };

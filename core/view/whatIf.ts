@@ -61,7 +61,7 @@ function chances(known: Dictionary, evidence: readonly Evidence[]): Map<string, 
 
 /** What people call the orders. */
 export const ORDER_NAME: Readonly<Record<Order, string>> = {
-  information: "What tells most per minute",
+  information: "Most information per minute",
   "supply-forward": "From the supply forward",
   "load-back": "From the dead load back",
   "middle-first": "Middle of the path first",

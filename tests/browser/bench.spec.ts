@@ -75,7 +75,7 @@ const WORKED = [
     id: "supply",
     fields: { "Live to neutral, V": "231", "Live to earth, V": "0.5", "Neutral to earth, V": "230" },
     verdict: "Bad",
-    says: "Live and neutral are exchanged",
+    says: "Live and neutral are reversed",
   },
 ] as const;
 
@@ -97,7 +97,7 @@ test("what is odd is questioned at its field, what cannot be is refused there", 
   // A reading that is negative means something.
   await page.getByLabel("Label, µF", { exact: true }).fill("35");
   await page.getByLabel("It reads, µF", { exact: true }).fill("-35");
-  await expect(page.getByTestId("verdict")).toContainText("red and black are exchanged, or a charge is left");
+  await expect(page.getByTestId("verdict")).toContainText("red and black are swapped, or a charge is left");
   // On a phone the verdict stays in sight above the fields.
   await page.setViewportSize({ width: 390, height: 844 });
   await page.getByLabel("It reads, µF", { exact: true }).fill("30");
@@ -112,7 +112,7 @@ test("what is odd is questioned at its field, what cannot be is refused there", 
 test("a part of a job is tested with what surrounds it, and the verdict joins the job", async ({ page }) => {
   const job = new JobPage(page);
   await job.open("Rinse stays cold.", {});
-  await page.getByRole("link", { name: "Tests" }).click();
+  await job.more("Test a part on its own");
   await page.getByRole("link", { name: /^Heating element/ }).click();
   await page.getByRole("link", { name: /^HT1/ }).click();
   await expect(page.getByText("a good one reads 26.4 Ω as wired", { exact: false })).toBeVisible();
@@ -142,7 +142,7 @@ async function stripToCall(page: Page, trips: (on: readonly string[]) => boolean
 test("strip-down of a job: one leaking load", async ({ page }) => {
   const job = new JobPage(page, "prover-pc2");
   await job.open("Trips the leakage device.", {});
-  await page.getByRole("link", { name: "Strip" }).click();
+  await job.more("Strip-down");
   await page.getByLabel("Humidifier element 600 W: To earth, MΩ").fill("0.009");
   await expect(page.getByTestId("budget")).toContainText("25.6 mA of 30.0 mA");
   await expect(page.getByTestId("budget")).toContainText("Humidifier element 600 W alone does it.");
@@ -159,7 +159,7 @@ test("strip-down of a job: one leaking load", async ({ page }) => {
   await job.ready();
   await expect(job.ledger.locator("[data-finding]").first()).toContainText("Does it hold?");
   await expect(page.locator("[data-item]").first()).toContainText("Humidifier");
-  await page.getByRole("link", { name: "Report" }).click();
+  await job.more("Report");
   await expect(page.getByText("then live. Does it hold?").first()).toBeVisible();
 });
 
@@ -169,7 +169,7 @@ test("a try of the strip-down is taken back, sent once the connection is there a
 }) => {
   const job = new JobPage(page, "prover-pc2");
   await job.open("Trips the leakage device.", {});
-  await page.getByRole("link", { name: "Strip" }).click();
+  await job.more("Strip-down");
   const next = page.getByTestId("strip-next");
   await next.getByRole("button", { name: "It holds" }).click();
   await expect(next).toContainText("Next try · 2");
@@ -194,7 +194,7 @@ test("a load outside the unit joins the list, and what draws only when called sa
 }) => {
   const job = new JobPage(page, "prover-pc2");
   await job.open("The breaker trips.", {});
-  await page.getByRole("link", { name: "Strip" }).click();
+  await job.more("Strip-down");
   await page.getByLabel("Of the unit").selectOption({ label: "CB1: Breaker 16 A" });
   await page.getByLabel("Outside the unit, on the same device").fill("Freezer");
   await page.getByRole("button", { name: "Add it" }).click();

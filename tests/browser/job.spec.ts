@@ -31,7 +31,7 @@ for (const { truth, item } of HIDDEN)
     await page.getByRole("button", { name: `Call it: ${item}` }).click();
     await expect(page.getByText(`Called: ${item}.`)).toBeVisible();
     // The printed record carries the call and its proof.
-    await page.getByRole("link", { name: "Report" }).click();
+    await job.more("Report");
     await expect(page.getByRole("article")).toContainText(item);
     await expect(page.getByRole("article")).toContainText("Proved by:");
     await expect(page.getByRole("article").getByRole("row")).toHaveCount(1 + 5 + made.length);
@@ -166,7 +166,7 @@ test("the decision is the technician's: another item can be called, with what sp
   await expect(page.getByRole("dialog")).toContainText("The findings do not carry this call yet");
   await page.getByRole("button", { name: "Call it: Rinse heater HT1" }).click();
   await expect(page.getByText("Called: Rinse heater HT1.")).toBeVisible();
-  await page.getByRole("link", { name: "Report" }).click();
+  await job.more("Report");
   await expect(page.getByRole("article")).toContainText("Rinse heater HT1");
 });
 
@@ -244,7 +244,7 @@ for (const colorScheme of ["light", "dark"] as const)
       await page.keyboard.press("Escape");
       await job.makeNextCheck("TC1:open");
       await job.makeNextCheck("TC1:open");
-      await page.getByRole("link", { name: "Report" }).click();
+      await job.more("Report");
       await expect(page.getByRole("article")).toContainText("Ω");
       expect(await barriers()).toEqual([]);
       expect(await sideways()).toBe(0);

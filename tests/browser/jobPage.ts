@@ -72,9 +72,22 @@ export class JobPage {
     await this.hand.write(this.page, text);
   }
 
+  /** Goes where the page's menu leads. */
+  async more(name: string): Promise<void> {
+    await this.hand.press(this.page.getByRole("button", { name: "More" }));
+    await this.hand.press(this.page.getByRole("menuitem", { name }));
+  }
+
+  /** Goes to a place of the page, on a small screen. */
+  async place(name: "Next" | "Course" | "Record" | "Suspects"): Promise<void> {
+    await this.hand.press(
+      this.page.getByRole("navigation", { name: "Places" }).getByRole("button", { name }),
+    );
+  }
+
   /** Enters a line and waits until the ledger shows it. */
   async record(text: string): Promise<void> {
-    const rows = this.ledger.getByRole("listitem");
+    const rows = this.ledger.locator("[data-finding]");
     const before = await rows.count();
     await this.enter(text);
     await expect(rows).toHaveCount(before + 1);
@@ -95,7 +108,7 @@ export class JobPage {
     if (id === undefined) return undefined;
     const row = rowOf(dictionary, id);
     const index = caseOf(dictionary, truth);
-    const before = await this.ledger.getByRole("listitem").count();
+    const before = await this.ledger.locator("[data-finding]").count();
     if ("chance" in row) {
       try {
         await this.hand.press(
@@ -114,7 +127,7 @@ export class JobPage {
       }
       await this.enter(shown(row, index));
     }
-    await expect(this.ledger.getByRole("listitem")).toHaveCount(before + 1);
+    await expect(this.ledger.locator("[data-finding]")).toHaveCount(before + 1);
     await this.weighed();
     return id;
   }

@@ -16,11 +16,11 @@ for (const order of ORDERS)
     const job = new JobPage(page, "gate-cg2");
     await job.open("Will not open, closes as it should.", ANSWERS);
     await job.next.getByRole("button", { name: "change" }).click();
-    const panel = page.getByRole("dialog", { name: "Which way to go about it" });
+    const panel = page.getByRole("dialog", { name: "Order of checks" });
     if (order === "information")
       await expect(panel.getByText(/^\d+ min$/)).toHaveCount(ORDERS.length, { timeout: 180_000 });
     await panel.getByRole("radio", { name: ORDER_NAME[order] }).check();
-    await panel.getByRole("button", { name: "Go on this way" }).click();
+    await panel.getByRole("button", { name: "Use this order" }).click();
     await expect(job.next).toContainText(ORDER_NAME[order].toLowerCase());
     await job.followToCall(TRUTH, 40);
     await expect(job.callReady).toContainText("Open limit LS1");
@@ -52,10 +52,10 @@ test("what a reading would leave is told before it is taken; a trial is recorded
   for (let i = 0; i < 8 && (await page.getByText("What if it reads").count()) === 0; i++)
     await page.keyboard.press("n");
   await page.getByText("What if it reads").click();
-  await page.getByLabel("Supposed reading").fill("about nothing");
+  await page.getByLabel("A reading to try out").fill("about nothing");
   await page.getByRole("button", { name: "Suppose" }).click();
   await expect(page.getByTestId("what-if")).toContainText("No reading at the end");
-  await page.getByLabel("Supposed reading").fill("0");
+  await page.getByLabel("A reading to try out").fill("0");
   await page.getByRole("button", { name: "Suppose" }).click();
   await expect(page.getByTestId("what-if").getByRole("row")).toHaveCount(4);
   await expect(job.ledger.locator("[data-finding]")).toHaveCount(3);

@@ -180,7 +180,7 @@ test("two people on one job see each other's findings as they come, with who and
 test("the known-good twin stands beside this unit", async ({ page }) => {
   const job = await liveJob(page);
   await job.record("P4.3 to N 1.2 vac in rinse heat");
-  await page.getByLabel("on the twin").check();
+  await page.getByLabel("on the known-good unit").check();
   await job.enter("P4.3 to N 229.5 vac in rinse heat");
   await expect(page.getByTestId("twin")).toContainText("1 read on both, 1 differ");
   await expect(page.getByTestId("twin")).toContainText("they differ");

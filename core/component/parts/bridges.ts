@@ -187,7 +187,7 @@ function bridgeTest(
         code: "turned",
         verdict: "doubtful",
         when: decided(ALL_BOUNDS, (r) => isTurned(diodes, readIn(r), boundsIn(r))),
-        says: "Every one of them conducts the wrong way round: red and black were exchanged, or the two rails. Nothing is said against the bridge.",
+        says: "Every one of them conducts the wrong way round: red and black were swapped, or the two rails. Nothing is said against the bridge.",
       },
       {
         code: "leads-on",

@@ -125,8 +125,8 @@ const electrolytic = fromTable({
   probes: [{ red: "plus", black: "minus (stripe)", dial: "capacitance, then ESR" }],
   fields: [
     choice("looks", "It looks", [
-      ["whole", "flat top, dry foot, board not browned"],
-      ["bad", "bulged, vented, crusted, or board browned under it"],
+      ["whole", "flat top, dry foot, board not discoloured"],
+      ["bad", "bulged, vented, crusted, or board discoloured under it"],
     ]),
     quantity("label", "Label", MICROFARAD, { usual: [0.1e-6, 0.05] }),
     quantity("volts", "Rated volts", VOLT, { usual: [4, 500] }),

@@ -199,7 +199,7 @@ const microswitch = fromTable({
       when: over("travel"),
       says: "It changes too late: {travel} where {most} is the most. Set or replace it.",
     },
-    { code: "changes", verdict: "good", says: "It changes as it should." },
+    { code: "changes", verdict: "good", says: "It changes as expected." },
   ],
   edges: {
     closed: { with: { loop: "bare", rest: "open", atRest: "OL" }, move: "worked", from: 0.1, to: 10 },

@@ -10,7 +10,7 @@ export const mechanics = fromTable({
   name: "Gearbox, flap or valve, by hand and travel",
   purpose: "What no meter shows: whether what a motor drives moves freely, all the way, and holds.",
   prepare: [
-    "Dead and locked; springs relaxed, doors and arms propped: what is let go can fall.",
+    "Dead and locked; springs relaxed, doors and arms propped: what is released can fall.",
     "Release the motor or take it off its coupling, and move the drive by hand through its whole travel.",
   ],
   probes: [],

@@ -80,7 +80,7 @@ const cable = fromTable({
     enough: (r) => {
       const size = wouldDo(r);
       return size === undefined
-        ? "No size of this table carries that: have it reckoned by the local rules."
+        ? "No size of this table carries that: have it worked out by the local rules."
         : `${size} mm² would do, if local rules allow it.`;
     },
     keeps: (r) => {
@@ -128,7 +128,7 @@ const cable = fromTable({
       code: "too-thin",
       verdict: "bad",
       when: over("carries"),
-      says: "Too thin for {amps}: it will cook. {enough}",
+      says: "Too thin for {amps}: it will overheat. {enough}",
     },
     {
       code: "joint",
@@ -181,8 +181,8 @@ const joint = fromTable({
   figures: DROP_FIGURES,
   working: ["R = {lost} / {amps} = {ohms}", "heat = {watts}"],
   limits: {
-    cooks: { of: "watts", at: 3, text: "above {at} in a plug pin it cooks", source: PRACTICE },
-    heats: { of: "watts", at: 1, text: "above {at} it browns", source: PRACTICE },
+    cooks: { of: "watts", at: 3, text: "above {at} in a plug pin it overheats", source: PRACTICE },
+    heats: { of: "watts", at: 1, text: "above {at} it discolours", source: PRACTICE },
     bad: { of: "lost", at: 0.2, text: "bad above {at}", source: PRACTICE },
     ...SMALL_CURRENT,
     good: { of: "lost", at: 0.05, text: "good up to {at}", source: PRACTICE },
@@ -192,7 +192,7 @@ const joint = fromTable({
       code: "cooks",
       verdict: "bad",
       when: over("cooks"),
-      says: "It cooks: the plastic around it will go. Renew the pin and its mate, and cut the wire back to bright copper.",
+      says: "It overheats: the plastic around it will go. Renew the pin and its mate, and cut the wire back to bright copper.",
     },
     {
       code: "bad",
@@ -204,7 +204,7 @@ const joint = fromTable({
       code: "too-little-current",
       verdict: "doubtful",
       when: all(under("telling"), over("surely")),
-      says: "{ohms} cannot be judged at {amps}: load it and read again. At its full current it may cook.",
+      says: "{ohms} cannot be judged at {amps}: load it and read again. At its full current it may overheat.",
     },
     {
       code: "not-good",

@@ -149,7 +149,7 @@ const split = fromTable({
 const dcFeed = fromTable({
   id: "dc-motor",
   family: "Motors",
-  name: "DC motor, fed directly",
+  name: "DC motor, powered directly",
   purpose: "Whether a motor runs from a fused battery, both ways.",
   prepare: [
     "Both leads off the board. Mechanics free, or uncoupled: nothing may be hurt when it turns.",

@@ -118,7 +118,7 @@ export const coil = fromTable({
     windingLeast: {
       of: "ohms",
       at: impedanceTimes(AC_LEAST),
-      text: "an AC winding reads at least {at}: 5 % of volts by amps",
+      text: "an AC winding reads at least {at}: 5 % of its impedance",
       source: PRACTICE,
     },
     windingMost: {
@@ -184,7 +184,7 @@ export const coil = fromTable({
       code: "low",
       verdict: "doubtful",
       when: under("low"),
-      says: "A little low: compare with a twin, and lift a pin if it is in circuit.",
+      says: "A little low: compare with a known-good unit, and lift a pin if it is in circuit.",
     },
     {
       code: "high",

@@ -12,7 +12,7 @@ export const contacts = fromTable({
   id: "relay-contacts",
   family: "Relays and contactors",
   name: "Relay contacts, at rest and energised",
-  purpose: "Whether the contacts change over: a beep at rest on common to make (NO) is a welded contact.",
+  purpose: "Whether the contacts change over: a beep at rest on COM–NO is a welded contact.",
   prepare: [
     "Dead, proven, relay out or its contact leads lifted.",
     "Energise on the bench from a supply of the coil's volts, fused at 1 A or limited, with a diode across a DC coil.",
@@ -103,7 +103,7 @@ export const contacts = fromTable({
     {
       code: "good",
       verdict: "good",
-      says: "Both ways as it should: it changes over.",
+      says: "Both positions read correctly: it changes over.",
       advice: ["Ohms prove no load contact: read the drop under load too."],
     },
   ],

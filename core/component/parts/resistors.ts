@@ -33,7 +33,7 @@ const reading = fromTable({
   family: "Resistors",
   name: "Resistor against its value",
   purpose: "Whether a resistor is within its tolerance, with what is wired beside it taken into account.",
-  prepare: ["Dead, proven, capacitors discharged.", "Lift one end, or enter what lies beside it."],
+  prepare: ["Dead, proven, capacitors discharged.", "Lift one end, or enter what is in parallel."],
   probes: [{ red: "one end", black: "the other", dial: "Ω" }],
   fields: [
     WHERE,
@@ -273,7 +273,7 @@ const toCode = fromTable({
 const partner = fromTable({
   id: "parallel",
   family: "Resistors",
-  name: "What lies beside it",
+  name: "What is in parallel",
   purpose: "From a reading in circuit and the part's value to the ohms of all that is beside it.",
   prepare: ["Dead and proven."],
   probes: [{ red: "one end", black: "the other", dial: "Ω" }],
@@ -291,7 +291,7 @@ const partner = fromTable({
     alone: {
       of: "reads",
       at: (r) => (1 - METER_SHARE) * r.get("value"),
-      text: "from {at} on nothing of note lies beside it",
+      text: "from {at} on nothing of note is in parallel",
       source: PRACTICE,
     },
   },
@@ -303,11 +303,11 @@ const partner = fromTable({
       when: over("high"),
       says: "More than it has: the part itself has gone high or open.",
     },
-    { code: "alone", verdict: "good", when: not(under("alone")), says: "Nothing of note lies beside it." },
+    { code: "alone", verdict: "good", when: not(under("alone")), says: "Nothing of note is in parallel." },
     {
       code: "beside",
       verdict: "told",
-      says: "{rest} lies beside it.",
+      says: "{rest} is in parallel.",
       advice: [`A circuit that should show far more there leaks. (${PRACTICE})`],
     },
   ],

@@ -166,7 +166,7 @@ const triac = fromTable({
     { red: "gate", black: "MT1", dial: "Ω" },
   ],
   fields: [
-    quantity("main", "MT2 to MT1, the lower of both ways", OHM, { hint: "OL" }),
+    quantity("main", "MT2 to MT1, lower of the two directions", OHM, { hint: "OL" }),
     quantity("gate", "Gate to MT1", OHM),
   ],
   types: ["triac-output", "optotriac"],
@@ -206,7 +206,7 @@ export const TWIN_SHARE = 0.15;
 const twin = fromTable({
   id: "twin-in-circuit",
   family: "Transistors and triacs",
-  name: "Beside its twin, in circuit",
+  name: "Beside a known-good one, in circuit",
   purpose: "The same pair on a good channel or a good board: what differs is where to lift a pin.",
   prepare: ["Both dead and proven, both connected alike.", "Same meter, same range, same way round."],
   probes: [{ red: "same pin on both", black: "same ground on both", dial: "diode or Ω" }],

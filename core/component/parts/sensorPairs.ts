@@ -119,7 +119,7 @@ export const trend = fromTable({
     {
       code: "follows",
       verdict: "good",
-      says: "It follows. That its value is right is told by its data, or by its twin.",
+      says: "It follows. That its value is right is told by its data, or by its known-good twin.",
     },
   ],
   edges: {

@@ -102,7 +102,7 @@ const supply = fromTable({
       code: "reversed",
       verdict: "bad",
       when: all(there("ln"), nothing("le"), there("ne")),
-      says: "Live and neutral are exchanged: switches and fuses in the unit leave it live. Have the outlet put right.",
+      says: "Live and neutral are reversed: switches and fuses in the unit leave it live. Have the outlet put right.",
     },
     {
       code: "open-neutral",

@@ -23,7 +23,7 @@ export function ntcCelsius(ohms: number, at25: number, beta: number): number {
 }
 
 const betaOf = (r: Reckoning) => r.maybe("beta") ?? USUAL_BETA;
-const EXCHANGED = [{ field: "warm", text: "More than when cold: were the two exchanged?" }] as const;
+const EXCHANGED = [{ field: "warm", text: "More than when cold: were the two swapped?" }] as const;
 
 const ntc = fromTable({
   id: "ntc",
@@ -101,7 +101,7 @@ const ntc = fromTable({
       code: "rises",
       verdict: "bad",
       when: over("rises"),
-      says: "It rises as it warms: an NTC falls. A wrong part, a loose crimp, or cold and warm were exchanged.",
+      says: "It rises as it warms: an NTC falls. A wrong part, a loose crimp, or cold and warm were swapped.",
       questions: EXCHANGED,
     },
     {
@@ -216,7 +216,7 @@ const ptc = fromTable({
 });
 
 const READINGS_EXCHANGED = [
-  { field: "r2", text: "An NTC falls as it warms. Were the two readings exchanged?" },
+  { field: "r2", text: "An NTC falls as it warms. Were the two readings swapped?" },
 ] as const;
 
 const beta = fromTable({
@@ -268,7 +268,7 @@ const beta = fromTable({
       code: "rises",
       verdict: "bad",
       when: over("falls"),
-      says: "It rises with temperature: it is no NTC, or the readings are exchanged.",
+      says: "It rises with temperature: it is no NTC, or the readings are swapped.",
       questions: READINGS_EXCHANGED,
     },
     {

@@ -138,7 +138,7 @@ const transformer = fromTable({
       when: all(missing("open"), missing("loaded")),
       says: "Enter its secondary, unloaded or loaded.",
     },
-    { code: "good", verdict: "good", says: "It gives what it should." },
+    { code: "good", verdict: "good", says: "Reads correctly." },
   ],
   edges: {
     fed: { with: { ratedIn: "230", ratedOut: "24", va: "40" }, move: "in", from: 150, to: 230 },

@@ -55,7 +55,7 @@ function readPlace(typed: string | undefined, dial: SheetDial): { value?: number
     return { problem: `${unit} does not belong here: the dial is on ${wanted}.` };
   if (value < 0)
     return {
-      problem: `${tidy}: negative. Something is charged, or the probes are exchanged; discharge and read again.`,
+      problem: `${tidy}: negative. Something is charged, or the probes are swapped; discharge and read again.`,
     };
   return { value };
 }

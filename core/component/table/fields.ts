@@ -46,7 +46,7 @@ export const WHERE = choice("where", "Where is it measured?", [
   ["in", "in circuit, nothing lifted"],
 ]);
 
-/** A reading of the diode range: OL where it blocks, negative where the probes are exchanged. */
+/** A reading of the diode range: OL where it blocks, negative where the probes are swapped. */
 export function diodeVolts(id: string, label: string, extra: Extra = {}): QuantityField {
   return quantity(id, label, VOLT, { open: true, polar: true, ...extra });
 }

@@ -84,7 +84,7 @@ export class Reckoning {
 
   get(name: string): number {
     const value = this.maybe(name);
-    if (value === undefined) throw new RangeError(`“${name}” was neither entered nor can it be reckoned.`);
+    if (value === undefined) throw new RangeError(`“${name}” was neither entered nor can it be worked out.`);
     return value;
   }
 

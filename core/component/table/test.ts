@@ -24,7 +24,7 @@ export interface QuantityField {
   readonly signed?: true;
   /** It may read 0 although that is not usual: a short, a dead supply. Else a field with a usual range refuses 0. */
   readonly zero?: true;
-  /** A negative number means that red and black are exchanged, or that a charge is left. */
+  /** A negative number means that red and black are swapped, or that a charge is left. */
   readonly polar?: true;
   /** A length that people give in inches as well, a size they give by gauge. */
   readonly gauge?: true;

@@ -1,0 +1,74 @@
+import type { ComponentTest, Entries, Field as TestField, ReadEntries } from "#core/component/index.ts";
+import { Field, inputClass } from "../ui/Field.tsx";
+
+interface Props {
+  test: ComponentTest;
+  entries: Entries;
+  read: ReadEntries;
+  /** Questions of the test itself, beside those of the fields. */
+  questions: readonly { readonly field: string; readonly text: string }[];
+  onEnter: (field: string, text: string) => void;
+}
+
+/** The form of a component test: each number with its unit, and what is wrong or odd about it at its field. */
+export function TestFields({ test, entries, read, questions, onEnter }: Props) {
+  return (
+    <div className="grid gap-x-4 gap-y-3 sm:grid-cols-2">
+      {test.fields.map((field) => {
+        const question = [...read.questions, ...questions].find((q) => q.field === field.id)?.text;
+        return (
+          <div key={field.id}>
+            <Field
+              label={labelOf(field)}
+              {...("hint" in field && field.hint ? { hint: field.hint } : {})}
+              error={read.problems[field.id]}
+            >
+              {(props) =>
+                field.kind === "choice" ? (
+                  <select
+                    {...props}
+                    className={inputClass}
+                    value={entries[field.id] ?? field.options[0]![0]}
+                    onChange={(e) => onEnter(field.id, e.target.value)}
+                  >
+                    {field.options.map(([id, label]) => (
+                      <option key={id} value={id}>
+                        {label}
+                      </option>
+                    ))}
+                  </select>
+                ) : (
+                  <input
+                    {...props}
+                    className={`${inputClass} reading text-xl`}
+                    autoComplete="off"
+                    autoCapitalize="off"
+                    spellCheck={false}
+                    inputMode={field.kind === "quantity" ? "decimal" : "text"}
+                    maxLength={200}
+                    value={entries[field.id] ?? ""}
+                    onChange={(e) => onEnter(field.id, e.target.value)}
+                  />
+                )
+              }
+            </Field>
+            {question && (
+              <p
+                role="status"
+                className="mt-1 border-l-4 border-hazard bg-hazard-soft px-2 py-1 text-[0.9375rem]"
+              >
+                {question}
+              </p>
+            )}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function labelOf(field: TestField): string {
+  const unit = field.kind === "quantity" && field.unit.text !== "" ? `, ${field.unit.text}` : "";
+  const maybe = field.kind !== "choice" && field.optional ? " (if known)" : "";
+  return `${field.label}${unit}${maybe}`;
+}

@@ -1,0 +1,34 @@
+import { Link } from "react-router";
+import type { Ticket } from "#server/jobs/readJob.ts";
+import { Clock } from "../ui/Clock.tsx";
+
+/** One job on the board: number, unit, complaint, what it waits for. */
+export function TicketRow({ ticket }: { ticket: Ticket }) {
+  return (
+    <li className="border-t border-rule">
+      <Link
+        to={`/jobs/${ticket.id}`}
+        className="grid min-h-14 grid-cols-[3.5rem_1fr] items-baseline gap-x-3 gap-y-0.5 bg-sheet px-3 py-3 md:grid-cols-[3.5rem_1fr_15rem]"
+      >
+        <span className="reading font-semibold text-ink-soft">{String(ticket.number).padStart(4, "0")}</span>
+        <span>
+          <span className="text-xl font-bold">{ticket.unitName}</span>{" "}
+          {ticket.label && <span className="text-ink-soft">{ticket.label}</span>}
+          <span className="block">{ticket.complaint}</span>
+        </span>
+        <span className="col-start-2 md:col-start-3 md:text-right">
+          <span className="block font-semibold">{waitsFor(ticket)}</span>
+          <span className="text-[0.9375rem] text-ink-soft">
+            last entry <Clock at={ticket.lastAt} withDate />
+          </span>
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+function waitsFor({ status, findings, calledItem }: Ticket): string {
+  if (status === "closed") return calledItem ? `Closed: ${calledItem}` : "Closed";
+  if (status === "called") return `Called: ${calledItem}. Repair and prove it.`;
+  return findings === 0 ? "Nothing found yet" : `${findings} finding${findings === 1 ? "" : "s"} so far`;
+}

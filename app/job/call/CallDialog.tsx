@@ -1,0 +1,188 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import type { EventBody } from "#core/job/index.ts";
+import type { ItemView, JobView } from "#core/view/index.ts";
+import { Button, buttonClass } from "../../ui/Button.tsx";
+import { Dialog, DialogButtons } from "../../ui/Dialog.tsx";
+import { percentText } from "../../words/percent.ts";
+import { Field, inputClass } from "../../ui/Field.tsx";
+
+const OUTCOMES = ["repaired", "handed on", "given up"] as const;
+
+interface CallProps {
+  view: JobView;
+  onClose: () => void;
+  onEnter: (body: EventBody) => boolean;
+}
+
+/** The decision what is wrong, with its proof; after it, the closing of the job. */
+export function CallDialog({ view, jobId, onClose, onEnter }: CallProps & { jobId: string }) {
+  const { call, state } = view;
+  if (state.closed || state.call)
+    return <Closing view={view} jobId={jobId} onClose={onClose} onEnter={onEnter} />;
+  return <Calling key={call.item} view={view} onClose={onClose} onEnter={onEnter} />;
+}
+
+function Calling({ view, onClose, onEnter }: CallProps) {
+  const { call } = view;
+  const items = view.items.filter((i) => i.remedy !== undefined);
+  const [chosen, setChosen] = useState(call.item);
+  const [note, setNote] = useState("");
+  const item = items.find((i) => i.id === chosen) ?? items[0]!;
+  const advised = item.id === call.item;
+  const proof = advised
+    ? call.proof
+    : item.evidence.reduce<ItemView["evidence"][number] | undefined>(
+        (best, e) => (e.factor > (best?.factor ?? 1) ? e : best),
+        undefined,
+      );
+  const suspect = item.suspects[0]!;
+  return (
+    <Dialog title="Make the call" onClose={onClose}>
+      <Field label="What is at fault" hint="The likeliest comes first; the decision is yours.">
+        {(props) => (
+          <select
+            {...props}
+            className={`${inputClass} text-lg font-bold`}
+            value={item.id}
+            onChange={(e) => setChosen(e.target.value)}
+          >
+            {items.map((i) => (
+              <option key={i.id} value={i.id}>
+                {i.name}, {percentText(i.chance)} %
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <dl className="grid grid-cols-[9rem_1fr] gap-x-3 gap-y-2">
+        <dt className="text-ink-soft">How</dt>
+        <dd>
+          {suspect.name}
+          {suspect.mode && `, ${suspect.mode}`}
+        </dd>
+        <dt className="text-ink-soft">Proved by</dt>
+        <dd data-testid="proof">{proof?.text ?? "no finding yet"}</dd>
+        {advised && call.cause && (
+          <>
+            <dt className="text-ink-soft">Likely cause</dt>
+            <dd>{call.cause}</dd>
+          </>
+        )}
+        {advised && call.next[0] && call.next[0].chance >= 0.005 && (
+          <>
+            <dt className="text-ink-soft">Second suspect</dt>
+            <dd>
+              {call.next[0].name}, {percentText(call.next[0].chance)} %
+            </dd>
+          </>
+        )}
+        {advised && (
+          <>
+            <dt className="text-ink-soft">Verify the repair</dt>
+            <dd>{call.proofRun}</dd>
+          </>
+        )}
+        {advised && call.component && (
+          <>
+            <dt className="text-ink-soft">Board or part</dt>
+            <dd>{call.component}</dd>
+          </>
+        )}
+        {advised && call.disproof && (
+          <>
+            <dt className="text-ink-soft">What would disprove it</dt>
+            <dd>{call.disproof}</dd>
+          </>
+        )}
+      </dl>
+      {!(advised && call.ready) && (
+        <p className="border-l-4 border-hazard bg-hazard-soft px-3 py-2 font-semibold">
+          Not enough evidence yet. {advised && call.economy}
+        </p>
+      )}
+      {item.note && <p className="border-l-4 border-hazard px-3 py-1">{item.note}</p>}
+      <Field
+        label="Why did it fail? Is there a second fault behind it?"
+        hint="A blown fuse is a symptom. A burnt element and a dead board come together."
+      >
+        {(props) => (
+          <textarea
+            {...props}
+            rows={2}
+            maxLength={2000}
+            className={inputClass}
+            value={note}
+            onChange={(e) => setNote(e.target.value)}
+          />
+        )}
+      </Field>
+      <DialogButtons>
+        <Button onClick={onClose}>Not yet</Button>
+        <Button
+          look="main"
+          onClick={() =>
+            onEnter({
+              type: "call",
+              item: item.id,
+              suspect: suspect.id,
+              ...(proof ? { proof: proof.finding } : {}),
+              chance: Math.min(1, item.chance),
+              note: note.trim(),
+            }) && onClose()
+          }
+        >
+          Call it: {item.name}
+        </Button>
+      </DialogButtons>
+    </Dialog>
+  );
+}
+
+function Closing({ view, jobId, onClose, onEnter }: CallProps & { jobId: string }) {
+  const [outcome, setOutcome] = useState<(typeof OUTCOMES)[number]>("repaired");
+  const closed = view.state.closed;
+  return (
+    <Dialog title={closed ? "This job is closed" : "Close the job"} onClose={onClose}>
+      {closed ? (
+        <p>Closed as {closed.body.outcome}. Its record stays as it is.</p>
+      ) : (
+        <>
+          <p>
+            Before closing: the whole sequence has run in every mode, what was wrong has been measured again,
+            covers and door switches are back and work.
+          </p>
+          <fieldset className="flex flex-wrap gap-2">
+            <legend className="pb-1 font-bold">How did it end?</legend>
+            {OUTCOMES.map((o) => (
+              <label
+                key={o}
+                className="flex min-h-11 cursor-pointer items-center gap-2 border-[1.5px] border-ink px-4 has-checked:bg-ink has-checked:text-sheet has-focus-visible:outline-3"
+              >
+                <input
+                  type="radio"
+                  name="outcome"
+                  className="sr-only"
+                  checked={outcome === o}
+                  onChange={() => setOutcome(o)}
+                />
+                {o}
+              </label>
+            ))}
+          </fieldset>
+        </>
+      )}
+      <DialogButtons>
+        <Link to={`/jobs/${jobId}/report`} className={buttonClass("plain")}>
+          Open the report
+        </Link>
+        <Button onClick={onClose}>{closed ? "Done" : "Leave it open"}</Button>
+        {!closed && (
+          <Button look="main" onClick={() => onEnter({ type: "closed", outcome, note: "" }) && onClose()}>
+            Close the job
+          </Button>
+        )}
+      </DialogButtons>
+    </Dialog>
+  );
+}

@@ -1,0 +1,171 @@
+import { useMemo, useState } from "react";
+import type { JobState } from "#core/job/index.ts";
+import type { LedgerRow } from "#core/view/index.ts";
+import { Button } from "../../ui/Button.tsx";
+import { Clock } from "../../ui/Clock.tsx";
+import { FindingPhotos } from "./FindingPhotos.tsx";
+
+interface Props {
+  rows: readonly LedgerRow[];
+  state: JobState;
+  nameOf: ReadonlyMap<string, string>;
+  closed: boolean;
+  onRetract: (finding: string) => void;
+  /** Takes back at once what needs no reason: a check that was left out. */
+  onTakeBack: (event: string) => void;
+  /** By finding: what became of a photograph on its way. */
+  photosSaid: Readonly<Record<string, string>>;
+  onPhoto: (finding: string, file: File) => void;
+}
+
+/** Findings shown before the rest is asked for. */
+const NEWEST = 6;
+
+/** The findings, newest first, with what was expected and the verdict. Retracted ones stay, struck through. */
+export function Ledger({ rows, state, nameOf, closed, onRetract, onTakeBack, photosSaid, onPhoto }: Props) {
+  const { claims, notes, skipped } = state;
+  const [all, setAll] = useState(false);
+  const older = all ? 0 : Math.max(0, rows.length - NEWEST);
+  const counting = rows.filter((r) => !r.retracted).length;
+  // Names stand beside the times once there is more than one to tell apart.
+  const several = useMemo(() => new Set(rows.map((r) => r.person)).size > 1, [rows]);
+  return (
+    <section aria-label="Ledger" data-testid="ledger" className="border-t-[1.5px] border-ink px-4 py-2.5">
+      <h2 className="section-title pb-1">
+        Ledger · {counting} finding{counting === 1 ? "" : "s"}
+        {claims.length > 0 && ` · ${claims.length} claim${claims.length === 1 ? "" : "s"}`}
+      </h2>
+      {rows.length === 0 && claims.length === 0 && (
+        <p className="py-2 text-ink-soft">
+          Nothing is recorded yet. The first finding goes in the line beside “Record”.
+        </p>
+      )}
+      <ul>
+        {[...rows].reverse().map((row, i) => (
+          <LedgerLine
+            key={row.id}
+            row={row}
+            hidden={!all && i >= NEWEST}
+            who={nameOf.get(row.person) ?? row.person}
+            showWho={several}
+            closed={closed}
+            onRetract={onRetract}
+          >
+            <FindingPhotos
+              row={row}
+              photos={state.attachments.filter((a) => a.finding === row.id)}
+              said={photosSaid[row.id]}
+              closed={closed}
+              onPhoto={onPhoto}
+            />
+          </LedgerLine>
+        ))}
+        {older > 0 && (
+          <li className="border-t border-rule-faint">
+            <Button look="quiet" className="px-0! text-[0.9375rem]" onClick={() => setAll(true)}>
+              Show {older} older
+            </Button>
+          </li>
+        )}
+        {skipped.map(({ event, title, why }) => (
+          <li
+            key={event.id}
+            className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint text-[0.9375rem]"
+          >
+            <span className="grow py-1.5">
+              <span className="text-ink-soft">{why}:</span> {title}
+            </span>
+            {!closed && (
+              <Button look="quiet" className="px-2! text-sm" onClick={() => onTakeBack(event.id)}>
+                take back
+              </Button>
+            )}
+          </li>
+        ))}
+        {claims.map(({ event, text }) => (
+          <li key={event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem]">
+            <span className="text-ink-soft">claimed, not measured:</span> {text}
+          </li>
+        ))}
+      </ul>
+      {notes.length > 0 && (
+        <ul aria-label="Notes">
+          {notes.map(({ event, text }) => (
+            <li key={event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem] break-words">
+              <Clock at={event.at} /> <span className="text-ink-soft">note, {nameOf.get(event.person)}:</span>{" "}
+              {text}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+function LedgerLine({
+  row,
+  hidden,
+  who,
+  showWho,
+  closed,
+  onRetract,
+  children,
+}: {
+  row: LedgerRow;
+  hidden: boolean;
+  who: string;
+  showWho: boolean;
+  closed: boolean;
+  onRetract: (finding: string) => void;
+  children: React.ReactNode;
+}) {
+  const struck = row.retracted ? "text-receded line-through" : "";
+  return (
+    <li
+      data-finding={row.id}
+      data-retracted={row.retracted ? "true" : undefined}
+      className={`${hidden ? "hidden" : "grid"} grid-cols-[3.5rem_1fr_auto] items-center gap-x-3 border-t border-rule-faint py-1 md:grid-cols-[3.5rem_minmax(0,1fr)_8rem_9rem_auto]`}
+    >
+      <span>
+        <Clock at={row.at} />
+        <span className={showWho ? "block truncate text-sm text-ink-soft" : "sr-only"}>
+          {showWho ? who.split(" ")[0] : `by ${who}`}
+        </span>
+      </span>
+      <span className={struck}>
+        {row.check} <span className="text-[0.9375rem] text-ink-soft">{row.setup}</span>
+      </span>
+      <span className={`reading font-semibold max-md:col-start-2 ${struck}`}>{row.result}</span>
+      <span className="text-[0.9375rem] max-md:col-start-2">
+        {row.retracted ? (
+          <span>retracted{row.retracted.why && `: ${row.retracted.why}`}</span>
+        ) : (
+          <Verdict row={row} />
+        )}
+      </span>
+      <span className="max-md:col-start-3 max-md:row-start-1">
+        {!row.retracted && !closed && (
+          <Button
+            look="quiet"
+            className="px-2! text-sm"
+            onClick={() => onRetract(row.id)}
+            aria-label={`Retract ${row.check}, ${row.result}`}
+          >
+            retract
+          </Button>
+        )}
+      </span>
+      {children}
+    </li>
+  );
+}
+
+function Verdict({ row }: { row: LedgerRow }) {
+  return (
+    <>
+      <span className={row.fits === false ? "font-bold" : "text-ink-soft"}>{row.verdict}</span>
+      {row.expected && <span className="reading block text-sm text-ink-soft">{row.expected}</span>}
+      {row.doubt && <span className="block border-l-4 border-hazard pl-2 text-sm">{row.doubt}</span>}
+    </>
+  );
+}

@@ -1,0 +1,165 @@
+import { useEffect, useMemo, useState } from "react";
+import type { Order } from "#core/diagnosis/index.ts";
+import { showPoint } from "#core/entry/index.ts";
+import { checkOf, replay, type EventBody, type JobEvent } from "#core/job/index.ts";
+import { checkText, resultText, type JobView } from "#core/view/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+import type { Job } from "#server/jobs/readJob.ts";
+import { useFreshJob } from "../sync/useFreshJob.ts";
+import { useJobLog } from "../sync/useJobLog.ts";
+import { useHotkeys } from "../ui/useHotkeys.ts";
+import { useShop } from "../ui/ShopBar.tsx";
+import { preloadDialogs } from "./jobDialogs.ts";
+import type { Place } from "./PlaceBar.tsx";
+import { useDiagnosis } from "./useDiagnosis.ts";
+
+/** What lies open over the page. */
+export type Open =
+  | { dialog: "band"; to?: "live" | "dead" }
+  | { dialog: "call" }
+  | { dialog: "order" }
+  | { dialog: "keys" }
+  | { dialog: "wiring" }
+  | { dialog: "retract"; finding: string }
+  | undefined;
+
+/** What another person just did, in words. */
+function heardText(unit: UnitModel, { body }: JobEvent, who: string): string {
+  switch (body.type) {
+    case "finding":
+      return `${who} recorded ${checkText(unit, checkOf(unit, body))}: ${resultText(unit, body)}.`;
+    case "band":
+      return `${who} declared the power ${body.band === "dead" ? "DEAD AND PROVEN" : body.band.toUpperCase()}.`;
+    case "retraction":
+      return `${who} retracted an entry.`;
+    case "call":
+      return `${who} made a call.`;
+    case "closed":
+      return `${who} closed the job.`;
+    default:
+      return `${who} added to the record.`;
+  }
+}
+
+/** A job as it lies on the desk: its log, what it comes to, what is open, and everything that can be done. */
+export function useJobDesk(job: Job, first: JobView, dictionary: string) {
+  // A job keeps the model it was opened with, so a fresh copy of the job does not mean another unit.
+  const [unit] = useState(job.unit);
+  useFreshJob();
+  const { person, people } = useShop();
+  const nameOf = useMemo(() => new Map(people.map((p) => [p.id, p.name])), [people]);
+  const [heard, setHeard] = useState("");
+  const log = useJobLog(job.id, job.events, job.seq, (event) =>
+    setHeard(heardText(unit, event, nameOf.get(event.person) ?? event.person)),
+  );
+  const { events, record } = log;
+  const [order, setOrder] = useState<Order>("information");
+  const diagnosis = useDiagnosis(unit, dictionary, events, order, first);
+  const { view, rankedFor, progress, trouble } = diagnosis;
+  const [open, setOpen] = useState<Open>();
+  // The check in hand: it stays on the card while the power is changed for it, whatever then ranks first.
+  const [inHand, setInHand] = useState<string>();
+  const [courseId, setCourseId] = useState<string>();
+  const [notice, setNotice] = useState("");
+  const [place, setPlace] = useState<Place>("next");
+  // A point tapped on a plug begins the line; each tap is a fresh line.
+  const [line, setLine] = useState({ text: "", turn: 0 });
+
+  const chosen = Math.max(
+    0,
+    view.next.findIndex((p) => p.check.id === inHand),
+  );
+  const choose = (index: number) => setInHand(view.next[index]?.check.id);
+  // The band and the ledger follow the events at once; the weighing follows from the worker.
+  const state = useMemo(() => replay(unit, events), [unit, events]);
+  const closed = state.closed !== undefined;
+
+  /** Records an event of this person, now. Returns a sentence where nothing was recorded. */
+  const enter = (body: EventBody): string | undefined => {
+    if (!person) return "Choose who is working first: every entry carries a name.";
+    if (closed) return "This job is closed; nothing more can be recorded in it.";
+    record({ id: crypto.randomUUID(), person, at: new Date().toISOString(), body });
+    if (body.type !== "band") setInHand(undefined);
+    setNotice("");
+    return undefined;
+  };
+  const enterOrSay = (body: EventBody) => {
+    const problem = enter(body);
+    if (problem) setNotice(problem);
+    return problem === undefined;
+  };
+  const changePower = (to?: "live" | "dead") => {
+    choose(chosen);
+    setOpen({ dialog: "band", ...(to ? { to } : {}) });
+  };
+  /** Begins a line; a point tapped on a plug, a course or the drawing begins it with its name. */
+  const begin = (text: string) => {
+    setOpen(undefined);
+    setLine({ text, turn: line.turn + 1 });
+  };
+  /** Takes back the last finding that this person recorded and that still counts. */
+  const undo = () => {
+    const last = state.ledger.filter((e) => !e.retracted && e.event.person === person).at(-1);
+    if (last) enterOrSay({ type: "retraction", of: last.event.id, why: "taken back at once" });
+    else setNotice("You have nothing to take back.");
+  };
+
+  const ready = progress === undefined;
+  useEffect(() => {
+    if (!ready) return;
+    performance.mark("job-ready");
+    preloadDialogs();
+  }, [ready]);
+
+  // While something is open, or on its way to be, letters are not commands.
+  useHotkeys(
+    open
+      ? {}
+      : {
+          u: undo,
+          e: () => document.getElementById("finding-line")?.focus(),
+          p: () => changePower(),
+          c: () => setOpen({ dialog: "call" }),
+          n: () => choose((chosen + 1) % Math.max(1, view.next.length)),
+          o: () => setOpen({ dialog: "order" }),
+          w: () => setOpen({ dialog: "wiring" }),
+          "?": () => setOpen({ dialog: "keys" }),
+        },
+  );
+
+  return {
+    ...log,
+    ...diagnosis,
+    unit,
+    nameOf,
+    heard,
+    notice,
+    state,
+    closed,
+    chosen,
+    proposal: view.next[chosen],
+    // Until the findings are weighed and the checks ranked the card is that of before; a change of power leaves it as it is.
+    // Without a diagnosis nothing is waited for.
+    busy: trouble === undefined && rankedFor !== state.evidence.length,
+    order,
+    setOrder,
+    open,
+    setOpen,
+    close: () => setOpen(undefined),
+    setInHand,
+    choose,
+    courseId,
+    setCourseId,
+    place,
+    setPlace,
+    line,
+    begin,
+    beginAt: (point: string) => begin(`${showPoint(point)} `),
+    enter,
+    enterOrSay,
+    changePower,
+    undo,
+  };
+}
+
+export type JobDesk = ReturnType<typeof useJobDesk>;
