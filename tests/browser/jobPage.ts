@@ -74,7 +74,7 @@ export class JobPage {
 
   /** Goes where the page's menu leads. */
   async more(name: string): Promise<void> {
-    await this.hand.press(this.page.getByRole("button", { name: "More" }));
+    await this.hand.press(this.page.getByRole("button", { name: "More", exact: true }));
     await this.hand.press(this.page.getByRole("menuitem", { name }));
   }
 
