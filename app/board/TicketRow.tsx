@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import type { Ticket } from "#server/jobs/readJob.ts";
+import type { Ticket } from "#server/jobs/tickets.ts";
 import { Clock } from "../ui/Clock.tsx";
 
 /** One job on the board: number, unit, complaint, what it waits for. */
@@ -18,8 +18,14 @@ export function TicketRow({ ticket }: { ticket: Ticket }) {
         </span>
         <span className="col-start-2 md:col-start-3 md:text-right">
           <span className="block font-semibold">{waitsFor(ticket)}</span>
+          {ticket.band === "live" && ticket.status !== "closed" && (
+            <span className="band-live mr-2 inline-block border-[1.5px] border-ink px-2 text-sm font-bold">
+              LIVE
+            </span>
+          )}
           <span className="text-[0.9375rem] text-ink-soft">
-            last entry <Clock at={ticket.lastAt} withDate />
+            {ticket.people.map((name) => name.split(" ")[0]).join(", ")}, last entry{" "}
+            <Clock at={ticket.lastAt} withDate />
           </span>
         </span>
       </Link>
@@ -27,8 +33,8 @@ export function TicketRow({ ticket }: { ticket: Ticket }) {
   );
 }
 
-function waitsFor({ status, findings, calledItem }: Ticket): string {
+function waitsFor({ status, findings, calledItem, waits }: Ticket): string {
   if (status === "closed") return calledItem ? `Closed: ${calledItem}` : "Closed";
-  if (status === "called") return `Called: ${calledItem}. Repair and prove it.`;
-  return findings === 0 ? "Nothing found yet" : `${findings} finding${findings === 1 ? "" : "s"} so far`;
+  if (status === "called") return `Called: ${calledItem}. ${waits ?? "Repair and prove it."}`;
+  return findings === 0 ? "Just taken in" : `${findings} finding${findings === 1 ? "" : "s"} so far`;
 }

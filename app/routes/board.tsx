@@ -1,36 +1,67 @@
-import { Link } from "react-router";
-import { listTickets, type Ticket } from "#server/jobs/readJob.ts";
+import { Form, Link, useSearchParams } from "react-router";
+import { listTickets, type TicketPage } from "#server/jobs/tickets.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/board";
-import { buttonClass } from "../ui/Button.tsx";
 import { TicketRow } from "../board/TicketRow.tsx";
+import { Button, buttonClass } from "../ui/Button.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "Board · Zygodrome" }];
 
-export async function loader() {
-  const [tickets, units] = await Promise.all([listTickets(), listUnits()]);
-  return { tickets, units };
+export async function loader({ request }: Route.LoaderArgs) {
+  const { searchParams } = new URL(request.url);
+  const sought = (searchParams.get("find") ?? "").slice(0, 100);
+  const words = sought.split(/\s+/u).filter(Boolean).slice(0, 8);
+  const pageOf = (name: string) => Number(/^\d{1,6}$/u.exec(searchParams.get(name) ?? "")?.[0] ?? 1);
+  const [open, closed, units] = await Promise.all([
+    listTickets({ closed: false, words, page: pageOf("open") }),
+    listTickets({ closed: true, words, page: pageOf("closed") }),
+    listUnits(),
+  ]);
+  return { open, closed, units, sought };
 }
 
 export default function Board({ loaderData }: Route.ComponentProps) {
-  const { tickets, units } = loaderData;
-  const open = tickets.filter((t) => t.status !== "closed");
-  const closed = tickets.filter((t) => t.status === "closed");
+  const { open, closed, units, sought } = loaderData;
+  const isFound = sought !== "";
   return (
     <main className="mx-auto grid max-w-6xl gap-8 p-4 md:grid-cols-[1fr_20rem] md:p-6">
-      <div className="flex flex-col gap-6">
+      <div className="flex min-w-0 flex-col gap-6">
         <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2">
           <h1 className="text-[1.75rem] font-bold">Board</h1>
+          <Form role="search" className="flex min-w-0 grow justify-end gap-2">
+            <input
+              type="search"
+              name="find"
+              aria-label="Find a job: number, unit, place or complaint"
+              placeholder="Number, unit, place, complaint"
+              defaultValue={sought}
+              className="min-h-11 min-w-0 max-w-72 grow border-[1.5px] border-ink px-3"
+            />
+            <Button type="submit">Find</Button>
+          </Form>
           <Link to="/jobs/new" className={buttonClass("main")}>
             Start a job
           </Link>
         </div>
+        {isFound && (
+          <p>
+            {open.all + closed.all} found for “{sought}”.{" "}
+            <Link to="/" className="inline-flex min-h-11 items-center underline underline-offset-4">
+              Show all jobs
+            </Link>
+          </p>
+        )}
         <Tickets
-          title={open.length === 1 ? "1 open job" : `${open.length} open jobs`}
-          tickets={open}
-          empty="No job is open. Start one when a unit comes in: say what it does, and what still works."
+          title={open.all === 1 ? "1 open job" : `${open.all} open jobs`}
+          list={open}
+          name="open"
+          empty={
+            isFound
+              ? "No open job has these words."
+              : "No job is open. Start one when a unit comes in: say what it does, and what still works."
+          }
         />
-        {closed.length > 0 && <Tickets title="Closed" tickets={closed} empty="" />}
+        {closed.all > 0 && <Tickets title={`${closed.all} closed`} list={closed} name="closed" empty="" />}
       </div>
       <aside className="flex flex-col gap-3 self-start">
         <h2 className="section-title border-b border-rule pb-1">Units this shop knows</h2>
@@ -56,19 +87,66 @@ export default function Board({ loaderData }: Route.ComponentProps) {
   );
 }
 
-function Tickets({ title, tickets, empty }: { title: string; tickets: readonly Ticket[]; empty: string }) {
+function Tickets({
+  title,
+  list,
+  name,
+  empty,
+}: {
+  title: string;
+  list: TicketPage;
+  name: "open" | "closed";
+  empty: string;
+}) {
   return (
-    <section>
+    <section aria-label={title} data-testid={`tickets-${name}`}>
       <h2 className="section-title">{title}</h2>
-      {tickets.length === 0 ? (
+      {list.tickets.length === 0 ? (
         <p className="border-t border-rule py-4 text-lg text-ink-soft">{empty}</p>
       ) : (
         <ul>
-          {tickets.map((t) => (
+          {list.tickets.map((t) => (
             <TicketRow key={t.id} ticket={t} />
           ))}
         </ul>
       )}
+      {list.pages > 1 && <Pages list={list} name={name} title={title} />}
     </section>
+  );
+}
+
+/** The way to older jobs and back, down to the oldest. */
+function Pages({ list: { page, pages }, name, title }: { list: TicketPage; name: string; title: string }) {
+  const [params] = useSearchParams();
+  const to = (wanted: number) => {
+    const next = new URLSearchParams(params);
+    next.set(name, String(wanted));
+    return `?${next.toString()}`;
+  };
+  const step = (wanted: number, label: string) =>
+    wanted < 1 || wanted > pages || wanted === page ? (
+      <span className="flex min-h-11 items-center px-2 text-receded">{label}</span>
+    ) : (
+      <Link
+        to={to(wanted)}
+        preventScrollReset
+        className="flex min-h-11 items-center px-2 font-semibold underline underline-offset-4"
+      >
+        {label}
+      </Link>
+    );
+  return (
+    <nav
+      aria-label={`Pages: ${title}`}
+      className="flex flex-wrap items-center gap-x-3 border-t border-rule pt-1"
+    >
+      {step(1, "Newest")}
+      {step(page - 1, "Newer")}
+      <span className="reading px-1">
+        {page} of {pages}
+      </span>
+      {step(page + 1, "Older")}
+      {step(pages, "Oldest")}
+    </nav>
   );
 }

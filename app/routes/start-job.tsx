@@ -79,6 +79,22 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
         <Form method="post" className="flex flex-col gap-7 pt-6">
           <input type="hidden" name="id" value={jobId} />
           <input type="hidden" name="unit" value={chosen.id} />
+          <div className="grid gap-6 sm:grid-cols-2">
+            <Field
+              label="Which one is it"
+              hint="Serial number or place, if there are several"
+              error={errors["label"]}
+            >
+              {(props) => <input {...props} name="label" maxLength={200} className={inputClass} />}
+            </Field>
+            <Field label="Who is working on it" hint="Every entry carries the name" error={errors["person"]}>
+              {(props) => (
+                <select {...props} name="person" defaultValue={person ?? ""} className={inputClass}>
+                  <PersonOptions />
+                </select>
+              )}
+            </Field>
+          </div>
           <Field label="What is wrong, in the customer's words" error={errors["complaint"]}>
             {(props) => (
               <textarea
@@ -120,24 +136,8 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
               Add {claims.length === 0 ? "a claim" : "another"}
             </Button>
           </fieldset>
-          <div className="grid gap-6 sm:grid-cols-2">
-            <Field
-              label="Which one is it"
-              hint="Serial number or place, if there are several"
-              error={errors["label"]}
-            >
-              {(props) => <input {...props} name="label" maxLength={200} className={inputClass} />}
-            </Field>
-            <Field label="Who is working on it" hint="Every entry carries the name" error={errors["person"]}>
-              {(props) => (
-                <select {...props} name="person" defaultValue={person ?? ""} className={inputClass}>
-                  <PersonOptions />
-                </select>
-              )}
-            </Field>
-          </div>
-          <div className="sticky bottom-0 flex justify-end border-t-2 border-ink bg-paper py-3">
-            <Button type="submit" look="main" disabled={busy}>
+          <div className="sticky bottom-0 border-t-2 border-ink bg-paper py-2 sm:flex sm:justify-end">
+            <Button type="submit" look="main" className="max-sm:w-full" disabled={busy}>
               {busy ? "Opening…" : "Open the job"}
             </Button>
           </div>

@@ -16,10 +16,12 @@ export async function insertJob(
   id: string,
   modelHash: string,
   label: string,
+  /** When it was taken in; now, where it is left out. */
+  openedAt?: Date,
 ): Promise<boolean> {
   const result = await on.query(
-    "INSERT INTO jobs (id, model_hash, label) VALUES ($1, $2, $3) ON CONFLICT (id) DO NOTHING",
-    [id, modelHash, label],
+    "INSERT INTO jobs (id, model_hash, label, opened_at) VALUES ($1, $2, $3, coalesce($4, now())) ON CONFLICT (id) DO NOTHING",
+    [id, modelHash, label, openedAt],
   );
   return result.rowCount === 1;
 }
@@ -31,10 +33,6 @@ export function selectJob(on: Connection, id: string): Promise<JobRow | undefine
 /** Locks the job for the rest of the transaction, so that events join it one after another. */
 export function lockJob(on: Connection, id: string): Promise<JobRow | undefined> {
   return maybeOne<JobRow & { id: string }>(on, `SELECT ${JOB} FROM jobs WHERE id = $1 FOR UPDATE`, [id]);
-}
-
-export function selectJobs(on: Connection): Promise<JobRow[]> {
-  return many<JobRow & { id: string }>(on, `SELECT ${JOB} FROM jobs ORDER BY number DESC LIMIT 200`);
 }
 
 interface EventRow {

@@ -15,10 +15,12 @@ for (const width of [1280, 390])
     const job = new JobPage(page, "gate-cg2");
     await job.open("Will not open, closes as it should.", ANSWERS);
 
+    const phone = width === 390;
+    if (phone) await job.place("Course");
     const plug = page.getByTestId("plug");
     await plug.getByRole("combobox", { name: "Where" }).selectOption("X2");
     await expect(plug).toContainText("seen from the wire side");
-    const pins = plug.getByRole("button");
+    const pins = plug.getByRole("listitem").getByRole("button");
     const first = await pins.first().boundingBox();
     const second = await pins.nth(1).boundingBox();
     expect(first!.x).toBeLessThan(second!.x);
@@ -26,14 +28,19 @@ for (const width of [1280, 390])
     await expect(plug).toContainText("seen from the mating side");
     // From the mating side the rows are mirrored.
     expect((await pins.first().boundingBox())!.x).toBeGreaterThan((await pins.nth(1).boundingBox())!.x);
-    const enabled = plug.locator("button:enabled").first();
+    const enabled = plug.locator("li button:enabled").first();
     const name = (await enabled.getAttribute("aria-label"))!.split(",")[0]!;
     await enabled.click();
     await expect(job.line).toHaveValue(`${name.replace(".", "·")} `);
     await expect(job.line).toBeFocused();
 
+    if (phone) await job.place("Next");
     const looks = page.getByTestId("look-first");
     await looks.getByText("Look first").click();
+    // A look inside is no look at a live unit: it is offered once the unit is dead and proven.
+    await expect(looks.getByRole("button", { name: "joints bright" })).toBeDisabled();
+    await looks.getByRole("button", { name: "Make dead and prove" }).click();
+    await job.declare("dead");
     const before = await looks.getByRole("listitem").count();
     await looks.getByRole("button", { name: "joints bright" }).click();
     await expect(looks.getByRole("listitem")).toHaveCount(before - 1);

@@ -46,7 +46,9 @@ for (const { unit, truth, complaint } of JOBS) {
     await job.makeNextCheck(truth);
     await context.setOffline(true);
     const made = await job.followToCall(truth, 16);
-    await expect(page.getByTestId("outbox").getByRole("listitem").first()).toContainText("Waiting to be sent");
+    await expect(page.getByTestId("outbox").getByRole("listitem").first()).toContainText(
+      "Waiting to be sent",
+    );
     const findings = job.ledger.locator("[data-finding]");
     const count = await findings.count();
     expect(count).toBeGreaterThan(made.length);

@@ -4,7 +4,8 @@ import type { EventBody, JobEvent } from "#core/job/index.ts";
 import { closePool, pool } from "#server/database/pool.ts";
 import { many, maybeOne, one, transaction } from "#server/database/query.ts";
 import { openJob } from "#server/jobs/openJob.ts";
-import { listTickets, readJob } from "#server/jobs/readJob.ts";
+import { readJob } from "#server/jobs/readJob.ts";
+import { listTickets, PAGE_SIZE } from "#server/jobs/tickets.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
 import { modelHash, storeModel } from "#server/units/models.ts";
 import { glasswasherJson } from "../support/glasswasher.ts";
@@ -69,11 +70,62 @@ describe("the event log", () => {
     });
     const job = (await readJob(id))!;
     expect(job.events.map((e) => e.body.type)).toEqual(["opened", "claim", "finding", "finding"]);
-    expect((await listTickets()).find((t) => t.id === id)).toMatchObject({
+    expect(
+      (await listTickets({ closed: false, words: [], page: 1 })).tickets.find((t) => t.id === id),
+    ).toMatchObject({
       complaint: "Rinse stays cold.",
       findings: 2,
       status: "open",
     });
+  });
+
+  test("the board's tickets: what each waits for, found by words, page by page down to the oldest", async () => {
+    const place = `bay-${randomUUID().slice(0, 8)}`;
+    const ids: string[] = [];
+    for (let i = 0; i <= PAGE_SIZE; i++) ids.push(await newJob({ label: `${place} ${i}` }));
+    const found = (page: number, closed = false) =>
+      listTickets({ closed, words: [place.toUpperCase(), "glasswasher"], page });
+    const first = await found(1);
+    expect(first).toMatchObject({ page: 1, pages: 2, all: PAGE_SIZE + 1 });
+    expect(first.tickets.map((t) => t.id)).toEqual(ids.slice(1).reverse());
+    const last = await found(2);
+    expect(last.tickets.map((t) => t.id)).toEqual([ids[0]]);
+    expect((await found(99)).page).toBe(2);
+    expect((await listTickets({ closed: false, words: [place, "no-such"], page: 1 })).all).toBe(0);
+
+    const id = ids[0]!;
+    const oldest = async () => (await found(2)).tickets[0]!;
+    expect(await oldest()).toMatchObject({
+      status: "open",
+      findings: 0,
+      band: "unproven",
+      people: ["Ansa Vell"],
+    });
+    await recordEvent(id, live());
+    const wrong = reading(229);
+    await recordEvent(id, wrong);
+    await recordEvent(id, reading(230));
+    await recordEvent(id, event({ type: "retraction", of: wrong.id, why: "" }));
+    const call = event({ type: "call", item: "heater", suspect: "HT1:open", chance: 0.97, note: "" });
+    await recordEvent(id, event({ type: "note", text: "before the call" }));
+    await recordEvent(id, call);
+    expect(await oldest()).toMatchObject({
+      status: "called",
+      calledItem: "Rinse heater HT1",
+      findings: 1,
+      band: "live",
+    });
+    expect((await oldest()).waits).toBeUndefined();
+    await recordEvent(id, { ...event({ type: "note", text: "comes on Thursday" }), person: "teo" });
+    expect(await oldest()).toMatchObject({
+      waits: "comes on Thursday",
+      people: ["Teo Marrick", "Ansa Vell"],
+    });
+    await recordEvent(id, event({ type: "retraction", of: call.id, why: "" }));
+    expect(await oldest()).toMatchObject({ status: "open" });
+    await recordEvent(id, event({ type: "closed", outcome: "given up", note: "" }));
+    expect((await found(1)).all).toBe(PAGE_SIZE);
+    expect((await found(1, true)).tickets).toMatchObject([{ id, status: "closed" }]);
   });
 
   test("an unknown unit or person opens nothing and is named", async () => {
