@@ -56,7 +56,7 @@ const SCENARIOS: readonly Scenario[] = [
     complaint: "Fills and washes, rinse stays cold.",
     people: ["ansa"],
     ago: 190,
-    checks: 3,
+    checks: 2,
   },
   {
     file: "3-gate-two-fitters",
@@ -110,6 +110,7 @@ const SCENARIOS: readonly Scenario[] = [
     checks: 14,
     then: (moment, add) => {
       CALLED(moment, add);
+      add({ type: "band", band: "dead", confirmed: ["Unplugged and locked; the link measured below 50 V."] });
       add({ type: "note", text: "Part ordered, comes on Thursday. Customer told." });
     },
   },
@@ -121,7 +122,7 @@ const SCENARIOS: readonly Scenario[] = [
     complaint: "Everything dark, no bicycle can be taken or returned.",
     people: ["teo"],
     ago: 95,
-    checks: 2,
+    checks: 1,
   },
 ];
 

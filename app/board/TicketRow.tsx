@@ -24,8 +24,10 @@ export function TicketRow({ ticket }: { ticket: Ticket }) {
             </span>
           )}
           <span className="text-[0.9375rem] text-ink-soft">
-            {ticket.people.map((name) => name.split(" ")[0]).join(", ")}, last entry{" "}
-            <Clock at={ticket.lastAt} withDate />
+            {ticket.people.map((name) => name.split(" ")[0]).join(", ")},{" "}
+            <span className="whitespace-nowrap">
+              last entry <Clock at={ticket.lastAt} withDate />
+            </span>
           </span>
         </span>
       </Link>

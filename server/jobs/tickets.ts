@@ -31,13 +31,17 @@ export interface TicketPage {
 /** Tickets on one page of the board. */
 export const PAGE_SIZE = 20;
 
-/** What is counted of a job: findings that nobody took back, the call that stands, how it ended. */
+/**
+ * What is counted of a job: findings that nobody took back, but for what was answered as it was taken in; the call that stands;
+ * how it ended.
+ */
 const SUMMARY = `
 WITH summary AS (
   SELECT j.id, j.number, j.label, j.opened_at, m.name AS unit_name, m.model,
     coalesce(opened.body ->> 'complaint', '') AS complaint,
     coalesce(last.at, j.opened_at) AS last_at,
     (SELECT count(*) FROM job_events f WHERE f.job_id = j.id AND f.body ->> 'type' IN ('finding', 'strip')
+       AND f.at > opened.at
        AND NOT EXISTS (SELECT 1 FROM job_events r WHERE r.job_id = j.id AND r.body ->> 'type' = 'retraction'
          AND r.body ->> 'of' = f.id::text))::integer AS findings,
     EXISTS (SELECT 1 FROM job_events c WHERE c.job_id = j.id AND c.body ->> 'type' = 'closed') AS closed,
@@ -45,7 +49,7 @@ WITH summary AS (
     coalesce(band.body ->> 'band', 'unproven') AS band
   FROM jobs j
   JOIN unit_models m ON m.hash = j.model_hash
-  LEFT JOIN LATERAL (SELECT body FROM job_events e WHERE e.job_id = j.id AND e.body ->> 'type' = 'opened' LIMIT 1) opened ON true
+  LEFT JOIN LATERAL (SELECT at, body FROM job_events e WHERE e.job_id = j.id AND e.body ->> 'type' = 'opened' LIMIT 1) opened ON true
   LEFT JOIN LATERAL (SELECT at FROM job_events e WHERE e.job_id = j.id ORDER BY seq DESC LIMIT 1) last ON true
   LEFT JOIN LATERAL (SELECT body FROM job_events e WHERE e.job_id = j.id AND e.body ->> 'type' = 'band' ORDER BY seq DESC LIMIT 1) band ON true
   LEFT JOIN LATERAL (SELECT seq, body FROM job_events e WHERE e.job_id = j.id AND e.body ->> 'type' = 'call'

@@ -41,7 +41,7 @@ for (const { unit, complaint, stops, shows, seen, step, leads, not } of COMPLAIN
   test(`suspects are ordered before any reading: ${unit}`, async ({ page }) => {
     await page.goto(`/jobs/new?unit=${unit}`);
     await page.getByLabel("What is wrong").fill(complaint);
-    if (stops !== "") await page.getByLabel("It stops at").selectOption({ label: stops });
+    if (stops !== "") await page.getByLabel("It stops at").selectOption({ label: `${stops} and no further` });
     await page.getByLabel("It shows").selectOption({ label: shows });
     for (const [question, answer] of Object.entries(seen))
       await page.getByRole("radiogroup", { name: question }).getByText(answer, { exact: true }).click();
