@@ -78,6 +78,7 @@ function withLifts(
     lifts: [...new Set([...setup.lifts, ...off])].filter((l) => !back.includes(l)),
   });
   return {
+    ...context,
     ...(context.pending ? { pending: { ...context.pending, setup: moved(context.pending.setup) } } : {}),
     liveSetup: moved(context.liveSetup),
     deadSetup: moved(context.deadSetup),

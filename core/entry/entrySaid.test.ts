@@ -80,6 +80,7 @@ describe("the function and the unit's power", () => {
 
   test("a bare number between points of a dead unit is in ohms", () => {
     expect(understood("TC1 0.2", { ...around, isDead: true }).check).toMatchObject({ fn: "ohm" });
+    expect(understood("TC1 0.2 P4 off", { ...around, isDead: true }).check).toMatchObject({ fn: "ohm" });
     expect(understood("TC1 0.2").check).toMatchObject({ fn: "vac" });
   });
 });
