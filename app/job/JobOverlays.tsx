@@ -41,7 +41,7 @@ export function JobOverlays({ desk, jobId }: { desk: JobDesk; jobId: string }) {
           ask={ask}
           onChoose={(chosen) => {
             desk.setOrder(chosen);
-            desk.setInHand(undefined);
+            desk.take(undefined);
           }}
           onClose={close}
         />

@@ -165,7 +165,7 @@ function WhatNext({ desk }: { desk: JobDesk }) {
   const { unit, view, events, proposal, ask, setOpen } = desk;
   return (
     <>
-      <DoubtNotice view={view} onAgain={desk.setInHand} />
+      <DoubtNotice view={view} onAgain={desk.take} />
       <NextCard
         deeper={view.deeper}
         order={desk.order}

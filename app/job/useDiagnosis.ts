@@ -25,6 +25,7 @@ export interface Diagnosis {
 /**
  * The job's view for the events at hand: the server's at first, the browser worker's once it is ready.
  * @param address where the unit's dictionary is to be had
+ * @param keep the check in hand: it stays among the next ones, whatever comes before it by then
  */
 export function useDiagnosis(
   unit: UnitModel,
@@ -32,7 +33,12 @@ export function useDiagnosis(
   events: readonly JobEvent[],
   order: Order,
   first: JobView,
+  keep: string | undefined,
 ): Diagnosis {
+  const kept = useRef(keep);
+  useEffect(() => {
+    kept.current = keep;
+  });
   const [view, setView] = useState(first);
   const [progress, setProgress] = useState<number | undefined>(0);
   const [trouble, setTrouble] = useState<string>();
@@ -84,7 +90,7 @@ export function useDiagnosis(
         setView((was) => ({ ...was, ...half }));
         setRanking(true);
       });
-      const next = await remote.view(events, order, weighed, depth);
+      const next = await remote.view(events, order, weighed, depth, kept.current);
       if (!isLatest()) return undefined;
       setView(next);
       setRanking(false);

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from "react";
 import type { Order } from "#core/diagnosis/index.ts";
 import { showPoint } from "#core/entry/index.ts";
-import { checkOf, replay, type EventBody, type JobEvent } from "#core/job/index.ts";
+import { checkOf, doneChecks, replay, type EventBody, type JobEvent } from "#core/job/index.ts";
 import { checkText, resultText, type JobView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
@@ -41,6 +41,26 @@ function heardText(unit: UnitModel, { body }: JobEvent, who: string): string {
   }
 }
 
+/** What is answered, taken back or left out asks for another check; a change of power, a note or a photograph does not. */
+const MOVES_ON: readonly EventBody["type"][] = [
+  "finding",
+  "retraction",
+  "skipped",
+  "claim",
+  "call",
+  "closed",
+];
+
+/** The view with the check in hand first, unless it was chosen from further down. */
+function inFront(
+  view: JobView,
+  held: { readonly check: string; readonly chosen: boolean } | undefined,
+): JobView {
+  const own = view.next.find((p) => p.check.id === held?.check);
+  if (!own || held?.chosen || view.next[0] === own) return view;
+  return { ...view, next: [own, ...view.next.filter((p) => p !== own)] };
+}
+
 /** A job as it lies on the desk: its log, what it comes to, what is open, and everything that can be done. */
 export function useJobDesk(job: Job, first: JobView, dictionary: string) {
   // A job keeps the model it was opened with, so a fresh copy of the job does not mean another unit.
@@ -54,11 +74,21 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
   );
   const { events, record } = log;
   const [order, setOrder] = useState<Order>("information");
-  const diagnosis = useDiagnosis(unit, dictionary, events, order, first);
-  const { view, rankedFor, progress, trouble } = diagnosis;
+  // The check in hand, which somebody is about to make: it stays on the card whatever ranks first by the time it is made.
+  const [inHand, setInHand] = useState<{ readonly check: string; readonly chosen: boolean }>();
+  // The band and the ledger follow the events at once; the weighing follows from the worker.
+  const state = useMemo(() => replay(unit, events), [unit, events]);
+  const made = useMemo(() => doneChecks(state), [state]);
+  const held = inHand && (inHand.chosen || !made.has(inHand.check)) ? inHand : undefined;
+  const diagnosis = useDiagnosis(unit, dictionary, events, order, first, held?.check);
+  const { rankedFor, ranking, progress, trouble } = diagnosis;
+  const view = useMemo(() => inFront(diagnosis.view, held), [diagnosis.view, held]);
+  const settled = progress === undefined && !ranking && !view.deeper && rankedFor === state.evidence.length;
+  const firstCheck = view.next[0]?.check.id;
+  // A card that has come to rest is taken to be in somebody's hands.
+  if (settled && held === undefined && firstCheck !== undefined)
+    setInHand({ check: firstCheck, chosen: false });
   const [open, setOpen] = useState<Open>();
-  // The check in hand: it stays on the card while the power is changed for it, whatever then ranks first.
-  const [inHand, setInHand] = useState<string>();
   const [courseId, setCourseId] = useState<string>();
   const [notice, setNotice] = useState("");
   const [place, setPlace] = useState<Place>("next");
@@ -67,11 +97,10 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
 
   const chosen = Math.max(
     0,
-    view.next.findIndex((p) => p.check.id === inHand),
+    view.next.findIndex((p) => p.check.id === held?.check),
   );
-  const choose = (index: number) => setInHand(view.next[index]?.check.id);
-  // The band and the ledger follow the events at once; the weighing follows from the worker.
-  const state = useMemo(() => replay(unit, events), [unit, events]);
+  const take = (check: string | undefined) =>
+    setInHand(check === undefined ? undefined : { check, chosen: true });
   const closed = state.closed !== undefined;
 
   /** Records an event of this person, now. Returns a sentence where nothing was recorded. */
@@ -79,7 +108,7 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
     if (!person) return "Choose who is working first: every entry carries a name.";
     if (closed) return "This job is closed; nothing more can be recorded in it.";
     record({ id: crypto.randomUUID(), person, at: new Date().toISOString(), body });
-    if (body.type !== "band") setInHand(undefined);
+    if (MOVES_ON.includes(body.type)) setInHand(undefined);
     setNotice("");
     return undefined;
   };
@@ -89,7 +118,7 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
     return problem === undefined;
   };
   const changePower = (to?: "live" | "dead") => {
-    choose(chosen);
+    setInHand((was) => was ?? (firstCheck === undefined ? undefined : { check: firstCheck, chosen: false }));
     setOpen({ dialog: "band", ...(to ? { to } : {}) });
   };
   /** Begins a line; a point tapped on a plug, a course or the drawing begins it with its name. */
@@ -120,7 +149,7 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
           e: () => document.getElementById("finding-line")?.focus(),
           p: () => changePower(),
           c: () => setOpen({ dialog: "call" }),
-          n: () => choose((chosen + 1) % Math.max(1, view.next.length)),
+          n: () => take(view.next[(chosen + 1) % Math.max(1, view.next.length)]?.check.id),
           o: () => setOpen({ dialog: "order" }),
           w: () => setOpen({ dialog: "wiring" }),
           "?": () => setOpen({ dialog: "keys" }),
@@ -130,6 +159,7 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
   return {
     ...log,
     ...diagnosis,
+    view,
     unit,
     nameOf,
     heard,
@@ -146,8 +176,8 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
     open,
     setOpen,
     close: () => setOpen(undefined),
-    setInHand,
-    choose,
+    take,
+    choose: (index: number) => take(view.next[index]?.check.id),
     courseId,
     setCourseId,
     place,

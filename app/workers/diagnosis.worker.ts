@@ -39,8 +39,8 @@ const worker: DiagnosisWorker = {
   async learnSymptoms(table) {
     opened().acceptSymptoms(table);
   },
-  async view(events, order, weighed, depth) {
-    return viewJob(opened(), events, order, (half) => void weighed(half), depth);
+  async view(events, order, weighed, depth, keep) {
+    return viewJob(opened(), events, order, (half) => void weighed(half), depth, keep);
   },
   async whatIf(events, body) {
     return whatIf(opened(), events, body);

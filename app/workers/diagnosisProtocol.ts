@@ -26,6 +26,7 @@ export interface DiagnosisWorker {
     order: Order,
     weighed: (half: WeighedView) => void,
     depth: Depth,
+    keep: string | undefined,
   ): Promise<JobView>;
   /** What a finding would change, before it is made. */
   whatIf(events: readonly JobEvent[], body: FindingBody): Promise<WhatIf>;

@@ -94,7 +94,10 @@ async function work(
     const now = await rows.count();
     if (now !== before + 1) duplicates += now - before - 1;
     const filed = (await rows.first().textContent()) ?? "";
-    if (!filed.includes(checkText(unit, check)) || !filed.includes(setupText(unit, check))) misfiled++;
+    if (!filed.includes(checkText(unit, check)) || !filed.includes(setupText(unit, check))) {
+      misfiled++;
+      say(`asked ${checkText(unit, check)}, ${setupText(unit, check)}; filed: ${filed}`);
+    }
   }
   const wanted = itemOf(unit, callPart ?? fault.part);
   if (!(await job.callReady.isVisible()))

@@ -1,6 +1,8 @@
 import {
   ambiguityGroups,
   byItem,
+  checkById,
+  forecastCheck,
   isOutside,
   judge,
   judgeSoon,
@@ -137,6 +139,7 @@ export type WeighedView = Omit<JobView, "next" | "call" | "ambiguous" | "deeper"
 /**
  * Weighs a job's findings and derives what its screens show.
  * @param onWeighed hears of the first half before the checks are ranked, which takes the longer part of the time
+ * @param keep a check that somebody has in hand: it is among the next ones whatever ranks before it
  */
 export function viewJob(
   known: Dictionary,
@@ -144,6 +147,7 @@ export function viewJob(
   order: Order = "information",
   onWeighed?: (weighed: WeighedView) => void,
   depth: Depth = "whole",
+  keep?: string,
 ): JobView {
   const { unit } = known;
   const state = replay(unit, events);
@@ -156,7 +160,9 @@ export function viewJob(
   const judgement = depth === "listed" ? soon : judge(known, ground, soon);
   const weighed = judgement === soon ? first : weighedView(known, judgement, state);
   const { dictionary, posterior, advice } = judgement;
-  const proposals = state.closed ? [] : proposalsBy(order, dictionary, posterior, state, done);
+  const ranked = state.closed ? [] : proposalsBy(order, dictionary, posterior, state, done);
+  const proposals =
+    keep === undefined || state.closed ? ranked : withKept(ranked, keep, dictionary, posterior, state);
   return {
     ...weighed,
     ambiguous: ambiguityGroups(dictionary, posterior, dictionary.rows).map((group) =>
@@ -202,6 +208,19 @@ function proposalsBy(
   const ranked = rankChecks(dictionary, posterior, situation, done);
   const own = nextByOrder(order, { dictionary, posterior, situation, evidence, done });
   return own ? [own, ...ranked.filter((p) => p.check.id !== own.check.id)].slice(0, 8) : ranked;
+}
+
+/** The ranked checks, and one in hand at their end if it ranks no more. */
+function withKept(
+  ranked: Proposal[],
+  keep: string,
+  dictionary: Dictionary,
+  posterior: Posterior,
+  { situation }: JobState,
+): Proposal[] {
+  if (ranked.some((p) => p.check.id === keep)) return ranked;
+  const check = checkById(dictionary.unit, keep);
+  return check ? [...ranked, forecastCheck(dictionary, posterior, situation, check)] : ranked;
 }
 
 /** The sequence with the steps that findings say were reached or not. */
