@@ -110,6 +110,11 @@ export class JobPage {
     const index = caseOf(dictionary, truth);
     const before = await this.ledger.locator("[data-finding]").count();
     if ("chance" in row) {
+      const power = this.next.getByRole("button", { name: "Make dead and prove" });
+      if (await power.isVisible()) {
+        await this.hand.press(power);
+        await this.declare("dead");
+      }
       try {
         await this.hand.press(
           page.getByRole("button", { name: row.chance[index]! > 0.5 ? /^Yes:/ : /^No:/ }),

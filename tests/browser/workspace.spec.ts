@@ -88,6 +88,11 @@ test("what is seen is written in the same line; what the model does not know bec
   page,
 }) => {
   const job = await liveJob(page);
+  // A look inside is no look at a live unit.
+  await job.enter("looks burnt P4");
+  await expect(page.locator("#finding-echo")).toContainText("This look is taken with the unit dead");
+  await page.getByRole("button", { name: "Make dead and prove" }).last().click();
+  await job.declare("dead");
   await job.record("looks burnt P4");
   await expect(job.ledger).toContainText("Is plug P4 brown or melted at a pin?");
   await job.line.fill("looks burnt R14");
