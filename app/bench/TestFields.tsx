@@ -28,9 +28,10 @@ export function TestFields({ test, entries, read, questions, onEnter }: Props) {
                   <select
                     {...props}
                     className={inputClass}
-                    value={entries[field.id] ?? field.options[0]![0]}
+                    value={entries[field.id] ?? (field.asked ? "" : field.options[0]![0])}
                     onChange={(e) => onEnter(field.id, e.target.value)}
                   >
+                    {field.asked && <option value="">not said yet</option>}
                     {field.options.map(([id, label]) => (
                       <option key={id} value={id}>
                         {label}

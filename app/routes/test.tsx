@@ -107,6 +107,9 @@ export default function TestPage({ loaderData: { job }, params }: Route.Componen
   );
 }
 
+/** More pairs than this are folded, so that the fields begin on the first screen. */
+const MANY_PAIRS = 4;
+
 /** How to prepare and where the probes go; on a phone folded to a line, so that the fields begin on the first screen. */
 function Before({ test }: { test: ComponentTest }) {
   const [unfolded, setUnfolded] = useState(false);
@@ -140,10 +143,12 @@ function Before({ test }: { test: ComponentTest }) {
           </div>
         )}
         {test.probes.length > 0 && (
-          <div>
-            <h2 className="section-title">Where the probes go</h2>
+          <details open={test.probes.length <= MANY_PAIRS}>
+            <summary className="section-title min-h-11 cursor-pointer py-2.5">
+              Where the probes go{test.probes.length > MANY_PAIRS && `, ${test.probes.length} pairs`}
+            </summary>
             <ProbeSteps steps={test.probes} />
-          </div>
+          </details>
         )}
       </div>
     </>

@@ -110,3 +110,8 @@ describe("the list of tests", () => {
     }
   });
 });
+
+test("nothing is judged good, or at all, before anything is entered", () => {
+  for (const of of COMPONENT_TESTS)
+    expect([of.id, judgeEntries(of, readEntries(of, {}))?.verdict]).toEqual([of.id, undefined]);
+});

@@ -32,7 +32,9 @@ export function readEntries(test: Pick<ComponentTest, "fields">, entries: Entrie
   for (const field of test.fields) {
     const typed = (entries[field.id] ?? "").trim();
     if (field.kind === "choice") {
-      words.set(field.id, field.options.some(([id]) => id === typed) ? typed : field.options[0]![0]);
+      const isOption = field.options.some(([id]) => id === typed);
+      if (field.asked && !isOption) missing = true;
+      words.set(field.id, isOption ? typed : field.options[0]![0]);
       continue;
     }
     if (typed === "") {

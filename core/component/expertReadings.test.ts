@@ -72,7 +72,12 @@ const READINGS: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ],
   ["transformer", { ratedIn: "230", ratedOut: "24", va: "40", in: "230", open: "0" }, "bad", /open/],
   // 24 · 1.25 = 30 V without load.
-  ["transformer", { ratedIn: "230", ratedOut: "24", va: "40", in: "230", open: "29.9" }, "good", /Reads correctly/],
+  [
+    "transformer",
+    { ratedIn: "230", ratedOut: "24", va: "40", in: "230", open: "29.9" },
+    "good",
+    /Reads correctly/,
+  ],
   [
     "transformer",
     { ratedIn: "230", ratedOut: "24", va: "40", in: "230", open: "30.1" },
@@ -80,7 +85,12 @@ const READINGS: readonly (readonly [id: string, entries: Entries, verdict: Verdi
     /Too many/,
   ],
   // ±10 % loaded: 21.6 to 26.4 V.
-  ["transformer", { ratedIn: "230", ratedOut: "24", va: "40", in: "230", loaded: "21.7" }, "good", /Reads correctly/],
+  [
+    "transformer",
+    { ratedIn: "230", ratedOut: "24", va: "40", in: "230", loaded: "21.7" },
+    "good",
+    /Reads correctly/,
+  ],
   ["transformer", { ratedIn: "230", ratedOut: "24", va: "40", in: "230", loaded: "21.5" }, "bad", /Too few/],
   [
     "transformer",

@@ -17,7 +17,7 @@ const LINES: readonly (readonly [id: string, entries: Entries, lines: readonly s
     { cool: "10k", warm: "6k", back: "9.5k" },
     ["warmed 40 % from cool", "cooled again 5 % from cool"],
   ],
-  ["drive-by-hand", { travel: "60", should: "100" }, ["60 mm / 100 mm = 60 %"]],
+  ["drive-by-hand", { feel: "free", sound: "quiet", travel: "60", should: "100" }, ["60 mm / 100 mm = 60 %"]],
   // 12/352 = 34.1 mA
   [
     "relay-coil",

@@ -42,7 +42,8 @@ test("kill -9 of server and database between two findings loses nothing", async 
     const client = new pg.Client({ connectionString: cluster.url });
     await client.connect();
     const { rows } = await client.query<{ value: number }>(
-      "SELECT (body -> 'result' ->> 'value')::float AS value FROM job_events WHERE body -> 'check' ->> 'kind' = 'reading' ORDER BY seq",
+      "SELECT (body -> 'result' ->> 'value')::float AS value FROM job_events WHERE job_id = $1 AND body -> 'check' ->> 'kind' = 'reading' ORDER BY seq",
+      [new URL(page.url()).pathname.split("/").at(-1)],
     );
     await client.end();
     expect(rows.map((r) => r.value)).toEqual([229.1, 228.7]);

@@ -1,6 +1,6 @@
 import { PRACTICE } from "#core/standards/index.ts";
 import { is, over, under } from "../table/conditions.ts";
-import { choice, MILLIMETRE, quantity, SECOND } from "../table/fields.ts";
+import { MILLIMETRE, quantity, SECOND, asked } from "../table/fields.ts";
 import type { Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
 
@@ -15,13 +15,13 @@ export const mechanics = fromTable({
   ],
   probes: [],
   fields: [
-    choice("feel", "By hand it moves", [
+    asked("feel", "By hand it moves", [
       ["free", "freely and evenly"],
       ["stiff", "stiffly, or with a heavy place"],
       ["stuck", "not at all"],
       ["loose", "but the motor's shaft does not follow"],
     ]),
-    choice("sound", "It sounds", [
+    asked("sound", "It sounds", [
       ["quiet", "quiet"],
       ["grinds", "grinding or clicking"],
     ]),

@@ -1,6 +1,6 @@
 import { PRACTICE } from "#core/standards/index.ts";
 import { all, any, decided, is, not, open, over, under, zero } from "../table/conditions.ts";
-import { AMP, choice, MEGOHM, OHM, quantity, VOLT } from "../table/fields.ts";
+import { AMP, choice, MEGOHM, OHM, quantity, VOLT, asked } from "../table/fields.ts";
 import type { Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
 import { insulation } from "./insulation.ts";
@@ -157,7 +157,7 @@ const dcFeed = fromTable({
   ],
   probes: [{ red: "one lead", black: "the other", dial: "V DC, then A" }],
   fields: [
-    choice("runs", "Fed, it", [
+    asked("runs", "Powered, it", [
       ["yes", "runs, and the other way when reversed"],
       ["slow", "turns slowly, or only when pushed"],
       ["hums", "hums or jerks and does not turn"],

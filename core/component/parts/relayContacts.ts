@@ -18,10 +18,10 @@ export const contacts = fromTable({
     "Energise on the bench from a supply of the coil's volts, fused at 1 A or limited, with a diode across a DC coil.",
   ],
   probes: [
-    { red: "common (COM)", black: "make (NO)", dial: "Ω", note: "at rest, then energised" },
+    { red: "COM", black: "NO contact", dial: "Ω", note: "at rest, then energised" },
     {
       red: "common (COM)",
-      black: "break (NC)",
+      black: "NC contact",
       dial: "Ω",
       note: "at rest, then energised; leave empty where there is none",
     },
@@ -120,7 +120,7 @@ export const drop = fromTable({
   purpose: "A contact that beeps can still lose volts and heat when it carries its load.",
   live: true,
   prepare: ["Live, contact closed, load running.", "Millivolts across the contact itself, pin to pin."],
-  probes: [{ red: "common", black: "make", dial: "mV" }],
+  probes: [{ red: "COM", black: "NO or NC contact", dial: "mV" }],
   fields: [
     quantity("drop", "Across the closed contact", MILLIVOLT, { usual: [0, 20], signed: true }),
     quantity("amps", "Load current", AMP, { usual: [0.01, 200] }),

@@ -38,7 +38,7 @@ const reading = fromTable({
   fields: [
     WHERE,
     quantity("value", "Its value", OHM, { usual: [0.01, 1e8] }),
-    quantity("tolerance", "Tolerance, %", PERCENT, { usual: [0.0001, 0.2] }),
+    quantity("tolerance", "Tolerance", PERCENT, { usual: [0.0001, 0.2] }),
     quantity("beside", "Ohms beside it", OHM, { optional: true, hint: "the rest of the circuit across it" }),
     quantity("reads", "It reads", OHM),
   ],

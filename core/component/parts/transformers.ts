@@ -26,7 +26,7 @@ const transformer = fromTable({
   fields: [
     quantity("ratedIn", "Rated primary", VOLT, { usual: [24, 480] }),
     quantity("ratedOut", "Rated secondary, loaded", VOLT, { usual: [3, 240] }),
-    quantity("va", "Rated VA", VOLTAMP, { usual: [1, 1000] }),
+    quantity("va", "Rated power", VOLTAMP, { usual: [1, 1000] }),
     quantity("in", "Primary reads", VOLT),
     quantity("open", "Secondary, no load", VOLT, { optional: true }),
     quantity("loaded", "Secondary, loaded", VOLT, { optional: true }),

@@ -32,6 +32,11 @@ export function choice(id: string, label: string, options: ChoiceField["options"
   return { kind: "choice", id, label, options };
 }
 
+/** What was seen, heard or felt; no answer stands there beforehand. */
+export function asked(id: string, label: string, options: ChoiceField["options"]): ChoiceField {
+  return { kind: "choice", id, label, options, asked: true };
+}
+
 export function text(
   id: string,
   label: string,

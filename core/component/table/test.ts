@@ -35,6 +35,8 @@ export interface ChoiceField {
   readonly id: string;
   readonly label: string;
   readonly options: readonly (readonly [id: string, label: string])[];
+  /** What somebody must have seen or felt: nothing is taken for it until it is said. Other choices begin with the first. */
+  readonly asked?: true;
 }
 
 /** A word or a code that is read by the test itself: colour bands, an SMD marking. */
