@@ -5,7 +5,7 @@ import { viewJob } from "#core/view/index.ts";
 import { seeded } from "#core/quantity/index.ts";
 import { readUnitOrThrow } from "#core/unit/index.ts";
 import { freshTruth } from "../bench/isolate/freshTruth.ts";
-import { recordJob, type Moment } from "../demo/recordJob.ts";
+import { recordJob, uuidFrom, type Moment } from "../demo/recordJob.ts";
 
 /**
  * `npm run demo:jobs`: records the demo shop's open jobs from the truth of a hidden fault, as an honest customer and an honest
@@ -148,7 +148,7 @@ SCENARIOS.forEach((s, i) => {
   s.then?.(moment, (body) => {
     const last = events.at(-1)!;
     events.push({
-      id: idFrom(random),
+      id: uuidFrom(random),
       person: s.people.at(-1)!,
       at: new Date(Date.parse(last.at) + 90_000).toISOString(),
       body,
@@ -162,7 +162,7 @@ SCENARIOS.forEach((s, i) => {
       .join(", ")}; call ${view.call.ready ? view.call.itemName : "not ready"}\n`,
   );
   const job = {
-    id: idFrom(random),
+    id: uuidFrom(random),
     unit: s.unit,
     label: s.label,
     minutesAgo: s.ago,
@@ -170,10 +170,3 @@ SCENARIOS.forEach((s, i) => {
   };
   writeFileSync(`demo/jobs/${s.file}.json`, `${JSON.stringify(job, null, 1)}\n`);
 });
-
-function idFrom(random: () => number): string {
-  const hex = Array.from({ length: 32 }, (_, i) =>
-    i === 12 ? "4" : i === 16 ? "8" : Math.floor(random() * 16).toString(16),
-  ).join("");
-  return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20)].join("-");
-}

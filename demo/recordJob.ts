@@ -117,7 +117,7 @@ function minutesOf(text: string): number {
 }
 
 /** A version 4 UUID from a seeded source, so that the same visit gives the same log. */
-function uuidFrom(random: () => number): string {
+export function uuidFrom(random: () => number): string {
   const hex = Array.from({ length: 32 }, (_, i) =>
     i === 12 ? "4" : i === 16 ? "89ab"[Math.floor(random() * 4)]! : Math.floor(random() * 16).toString(16),
   ).join("");

@@ -19,15 +19,19 @@ export function cautionsFor(unit: UnitModel, situation: Situation, check: Check)
   }));
 }
 
-function cautionLine({ text, brief, waitSeconds, confirmBelowVolts }: Hazard): string {
+function cautionLine(hazard: Hazard): string {
+  const { text, brief } = hazard;
   const what = brief ?? /^.*?[.;:](?=\s|$)/u.exec(text)?.[0].replace(/[;:]$/u, ".") ?? text;
-  return waitSeconds === undefined
-    ? what
-    : `${what} Wait ${waitSeconds} s, then measure${confirmBelowVolts === undefined ? "" : `: below ${confirmBelowVolts} V`}.`;
+  return withWait(what, hazard);
 }
 
-function cautionText({ text, waitSeconds, confirmBelowVolts }: Hazard): string {
-  return waitSeconds === undefined
-    ? text
-    : `${text} Wait ${waitSeconds} s, then measure${confirmBelowVolts === undefined ? "" : `: below ${confirmBelowVolts} V`}.`;
+/** The whole of a hazard, with its wait. */
+export function cautionText(hazard: Hazard): string {
+  return withWait(hazard.text, hazard);
+}
+
+function withWait(text: string, { waitSeconds, confirmBelowVolts }: Hazard): string {
+  if (waitSeconds === undefined) return text;
+  const below = confirmBelowVolts === undefined ? "" : `: below ${confirmBelowVolts} V`;
+  return `${text} Wait ${waitSeconds} s, then measure${below}.`;
 }

@@ -1,7 +1,7 @@
 /** What a job's screens show, in words. */
 export { describeAdmissionProblem } from "./admissionText.ts";
 export { courseView, partsBetween, type CourseLink, type CoursePoint, type CourseView } from "./course.ts";
-export { cautionsFor, type Caution } from "./cautions.ts";
+export { cautionsFor, cautionText, type Caution } from "./cautions.ts";
 export type { CallView } from "./callView.ts";
 export type { DoubtView } from "./doubts.ts";
 export type { Recap } from "./recap.ts";

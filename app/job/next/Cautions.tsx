@@ -1,6 +1,6 @@
 import { TriangleAlert } from "lucide-react";
 import { useState } from "react";
-import type { Caution } from "#core/view/index.ts";
+import { cautionText, type Caution } from "#core/view/index.ts";
 import type { Hazard } from "#core/unit/index.ts";
 import { DEFERENCE, HAZARD_NAME } from "../../words/cautions.ts";
 
@@ -13,9 +13,7 @@ export function Cautions({ hazards }: { hazards: readonly Hazard[] }) {
           <li key={hazard.kind + hazard.text} className="flex gap-2">
             <TriangleAlert aria-hidden size={18} className="mt-0.5 shrink-0 text-hazard" />
             <span>
-              <strong>{HAZARD_NAME[hazard.kind]}.</strong> {hazard.text}
-              {hazard.waitSeconds !== undefined &&
-                ` Wait ${hazard.waitSeconds} s, then measure${hazard.confirmBelowVolts === undefined ? "" : `: below ${hazard.confirmBelowVolts} V`}.`}
+              <strong>{HAZARD_NAME[hazard.kind]}.</strong> {cautionText(hazard)}
             </span>
           </li>
         ))}
