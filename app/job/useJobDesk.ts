@@ -86,7 +86,7 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
   const settled = progress === undefined && !ranking && !view.deeper && rankedFor === state.evidence.length;
   const firstCheck = view.next[0]?.check.id;
   // A card that has come to rest is taken to be in somebody's hands.
-  if (settled && held === undefined && firstCheck !== undefined)
+  if (settled && held === undefined && firstCheck !== undefined && !made.has(firstCheck))
     setInHand({ check: firstCheck, chosen: false });
   const [open, setOpen] = useState<Open>();
   const [courseId, setCourseId] = useState<string>();
