@@ -83,7 +83,7 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
   const diagnosis = useDiagnosis(unit, dictionary, events, order, first, held?.check);
   const { rankedFor, ranking, progress, trouble } = diagnosis;
   const view = useMemo(() => inFront(diagnosis.view, held), [diagnosis.view, held]);
-  const settled = progress === undefined && !ranking && !view.deeper && rankedFor === state.evidence.length;
+  const settled = progress === undefined && !ranking && !view.deeper && diagnosis.rankedLog === events;
   const firstCheck = view.next[0]?.check.id;
   // A card that has come to rest is taken to be in somebody's hands.
   if (settled && held === undefined && firstCheck !== undefined && !made.has(firstCheck))
