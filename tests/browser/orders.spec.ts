@@ -68,6 +68,6 @@ test("what a reading would leave is told before it is taken; a trial is recorded
   await expect(job.callReady).toHaveCount(0);
   await page.getByRole("button", { name: "Yes: gone" }).click();
   await expect(page.getByText("Recorded: Drive board, gone")).toBeVisible();
-  await expect(page.getByRole("button", { name: /^9\d per cent: Drive board/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^9\d\s*%\s*Drive board/ })).toBeVisible();
   await expect(page.getByTestId("recap")).toContainText("Swap: Drive board");
 });
