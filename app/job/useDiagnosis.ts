@@ -13,8 +13,8 @@ export interface Diagnosis {
   readonly view: JobView;
   /** The next checks shown are those of before the last finding: they are being ranked anew. */
   readonly ranking: boolean;
-  /** The log that the view was ranked for; undefined while it is the server's first. */
-  readonly rankedLog: readonly JobEvent[] | undefined;
+  /** The log and the order that the view was ranked for; undefined while it is the server's first. */
+  readonly ranked: { readonly events: readonly JobEvent[]; readonly order: Order } | undefined;
   /** How many findings and claims the next checks shown were ranked for. */
   readonly rankedFor: number;
   /** 0…1 while the worker builds the unit's dictionary, undefined after. */
@@ -46,7 +46,7 @@ export function useDiagnosis(
   const [trouble, setTrouble] = useState<string>();
   const [learnt, setLearnt] = useState(false);
   const [ranking, setRanking] = useState(false);
-  const [rankedLog, setRankedLog] = useState<readonly JobEvent[]>();
+  const [ranked, setRanked] = useState<Diagnosis["ranked"]>();
   const [rankedFor, setRankedFor] = useState(first.state.evidence.length);
   const ready = useRef<Promise<Remote<DiagnosisWorker>>>(undefined);
   const asked = useRef(0);
@@ -98,7 +98,7 @@ export function useDiagnosis(
       setView(next);
       setRanking(false);
       setRankedFor(next.state.evidence.length);
-      setRankedLog(events);
+      setRanked({ events, order });
       return next;
     };
     let later: ReturnType<typeof setTimeout> | undefined;
@@ -116,5 +116,5 @@ export function useDiagnosis(
     (question) => ready.current?.then((remote) => question(remote)),
     [],
   );
-  return { view, ranking, rankedLog, rankedFor, progress, trouble, ask };
+  return { view, ranking, ranked, rankedFor, progress, trouble, ask };
 }

@@ -81,9 +81,10 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
   const made = useMemo(() => doneChecks(state), [state]);
   const held = inHand && (inHand.chosen || !made.has(inHand.check)) ? inHand : undefined;
   const diagnosis = useDiagnosis(unit, dictionary, events, order, first, held?.check);
-  const { rankedFor, ranking, progress, trouble } = diagnosis;
+  const { ranked, rankedFor, ranking, progress, trouble } = diagnosis;
   const view = useMemo(() => inFront(diagnosis.view, held), [diagnosis.view, held]);
-  const settled = progress === undefined && !ranking && !view.deeper && diagnosis.rankedLog === events;
+  const isRanked = ranked?.events === events && ranked.order === order;
+  const settled = progress === undefined && !ranking && !view.deeper && isRanked;
   const firstCheck = view.next[0]?.check.id;
   // A card that has come to rest is taken to be in somebody's hands.
   if (settled && held === undefined && firstCheck !== undefined && !made.has(firstCheck))
