@@ -58,11 +58,11 @@ export function StripNext(props: Props) {
     }),
     [loads, steps, strategy, protection, mostTrips, lamp, plugPulled],
   );
-  const { plan, planning } = useStripPlan(question);
+  const { plan, planning, past } = useStripPlan(question);
   const words = DEVICE_WORDS[protection.kind];
   const name = (id: string) => loads.find((l) => l.id === id)?.name ?? id;
   const answer = (tripped: boolean) => {
-    if (planning || plan?.next.kind !== "connect") return;
+    if (past || plan?.next.kind !== "connect") return;
     onStep({
       connected: plan.next.connected,
       tripped,
@@ -119,10 +119,10 @@ export function StripNext(props: Props) {
             {percentText(plan.next.trips)} %.
           </p>
           <div className="grid grid-cols-2 gap-2">
-            <Button look="main" disabled={planning} onClick={() => answer(false)}>
+            <Button look="main" disabled={past} onClick={() => answer(false)}>
               {words.holds}
             </Button>
-            <Button look="main" disabled={planning} onClick={() => answer(true)}>
+            <Button look="main" disabled={past} onClick={() => answer(true)}>
               {words.opens}
             </Button>
           </div>

@@ -7,7 +7,11 @@ import type { StripWorker } from "../workers/stripProtocol.ts";
  * The plan for a strip-down, computed off the page's thread. Undefined until the first one is there; while a later one is
  * on its way `planning` is true and the one before is kept.
  */
-export function useStripPlan(question: StripQuestion): { plan: StripPlan | undefined; planning: boolean } {
+export function useStripPlan(question: StripQuestion): {
+  plan: StripPlan | undefined;
+  planning: boolean;
+  past: boolean;
+} {
   const worker = useRef<Remote<StripWorker>>(undefined);
   const [answer, setAnswer] = useState<{ to: StripQuestion; plan: StripPlan }>();
   useEffect(() => {
@@ -24,5 +28,9 @@ export function useStripPlan(question: StripQuestion): { plan: StripPlan | undef
       latest = false;
     };
   }, [question]);
-  return { plan: answer?.plan, planning: answer?.to !== question };
+  return {
+    plan: answer?.plan,
+    planning: answer?.to !== question,
+    past: answer?.to.steps.length !== question.steps.length,
+  };
 }
