@@ -5,7 +5,8 @@ import type { StripWorker } from "../workers/stripProtocol.ts";
 
 /**
  * The plan for a strip-down, computed off the page's thread. Undefined until the first one is there; while a later one is
- * on its way `planning` is true and the one before is kept.
+ * on its way `planning` is true and the one before is kept; `past` says that it is of before the last try, so that no answer
+ * is meant for it.
  */
 export function useStripPlan(question: StripQuestion): {
   plan: StripPlan | undefined;
