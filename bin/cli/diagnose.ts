@@ -14,16 +14,18 @@ import {
   type Waits,
 } from "#core/diagnosis/index.ts";
 import { answerWords, checkText, setupText, valueText } from "#core/view/index.ts";
-import { readArguments, UsageError } from "./arguments.ts";
 import { readJson } from "./jsonFile.ts";
 import { readUnitFile } from "./unitFile.ts";
+import { UsageError } from "./usage.ts";
 
-/** `diagnose UNIT.json --findings FINDINGS.json [--json]`: what the findings leave, and what to check next. */
-export function diagnose(argv: readonly string[]): string {
-  const args = readArguments(argv, { findings: "value", json: "flag" });
-  const unit = readUnitFile(args.words[0]);
-  const file = args.option("findings");
-  if (file === undefined) throw new UsageError("Which findings? Give --findings FILE.json.");
+export interface DiagnoseOptions {
+  readonly findings: string;
+  readonly json?: boolean;
+}
+
+/** What the findings leave, and what to check next. */
+export function diagnose(unitFile: string, { findings: file, json }: DiagnoseOptions): string {
+  const unit = readUnitFile(unitFile);
   const dictionary = buildDictionary(unit);
   const read = readFindings(dictionary, readJson(file));
   if (!read.ok)
@@ -31,7 +33,7 @@ export function diagnose(argv: readonly string[]): string {
       `${file}: ${read.problems.length} of the findings cannot be used:\n${read.problems.map((p) => `  ${p.path}: ${p.message}`).join("\n")}`,
     );
   const result = diagnosisOf(dictionary, read.evidence);
-  return args.flag("json") ? JSON.stringify(result) : inWords(dictionary, result);
+  return json ? JSON.stringify(result) : inWords(dictionary, result);
 }
 
 function diagnosisOf(known: Dictionary, evidence: readonly Evidence[]) {

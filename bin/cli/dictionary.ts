@@ -1,16 +1,14 @@
 import { buildDictionary, fromScale } from "#core/diagnosis/index.ts";
-import { readArguments } from "./arguments.ts";
 import { readUnitFile } from "./unitFile.ts";
 
-/** `dictionary UNIT.json [--json]`: every check under every suspect. */
-export function dictionary(argv: readonly string[]): string {
-  const args = readArguments(argv, { json: "flag" });
-  const built = buildDictionary(readUnitFile(args.words[0]));
+/** Every check under every suspect. */
+export function dictionary(file: string, { json }: { json?: boolean }): string {
+  const built = buildDictionary(readUnitFile(file));
   const cases = built.cases.map((c) => ({
     suspect: built.suspects[c.suspect]!.id,
     ...(c.faults[0]?.severity === undefined ? {} : { size: c.faults[0].severity }),
   }));
-  if (!args.flag("json"))
+  if (!json)
     return `${built.unit.name}: ${built.suspects.length - 2} suspects in ${cases.length} cases, ${built.rows.length} checks.\nWith --json every check is listed with its reading in every case.`;
   const shown = (y: number) => (Number.isFinite(y) ? Number(y.toPrecision(6)) : "OL");
   const checks = built.rows.map((row) =>

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { UsageError } from "./arguments.ts";
+import { UsageError } from "./usage.ts";
 
 /** A JSON file's contents; what is wrong with it is said with its name. */
 export function readJson(file: string): unknown {

@@ -1,15 +1,13 @@
 import { lintSequence } from "#core/sequence/index.ts";
 import { lintUnit } from "#core/unit/index.ts";
-import { readArguments } from "./arguments.ts";
 import { readUnitFile } from "./unitFile.ts";
 
-/** `lint UNIT.json [--json]`: what is probably a mistake in a model. `failed` when one of them is an error. */
-export function lint(argv: readonly string[]): { output: string; failed: boolean } {
-  const args = readArguments(argv, { json: "flag" });
-  const unit = readUnitFile(args.words[0]);
+/** What is probably a mistake in a model. `failed` when one of them is an error. */
+export function lint(file: string, { json }: { json?: boolean }): { output: string; failed: boolean } {
+  const unit = readUnitFile(file);
   const findings = [...lintUnit(unit), ...lintSequence(unit)];
   const failed = findings.some((f) => f.level === "error");
-  if (args.flag("json")) return { output: JSON.stringify({ unit: unit.id, findings }), failed };
+  if (json) return { output: JSON.stringify({ unit: unit.id, findings }), failed };
   const lines = findings.map((f) => `${f.level}  ${f.path}  ${f.message}  [${f.rule}]`);
   return {
     output: [

@@ -1,64 +1,105 @@
-import { CircuitError } from "#core/circuit/index.ts";
-import { DictionarySizeError, ORDERS } from "#core/diagnosis/index.ts";
-import { METER_FUNCTIONS } from "#core/meter/index.ts";
-import { UsageError } from "./arguments.ts";
-import { diagnose } from "./diagnose.ts";
-import { dictionary } from "./dictionary.ts";
-import { lint } from "./lint.ts";
-import { play } from "./play.ts";
-import { predict } from "./predict.ts";
+import { Command, CommanderError, Option } from "commander";
+import type { DiagnoseOptions } from "./diagnose.ts";
+import type { PlayOptions } from "./play.ts";
+import type { PredictOptions } from "./predict.ts";
 
-/** Errors whose message is meant for the one who called. */
-const EXPECTED = [UsageError, CircuitError, DictionarySizeError, RangeError];
+/** Errors, by name, whose message is meant for the one who called. */
+const EXPECTED = ["UsageError", "CircuitError", "DictionarySizeError", "RangeError"];
 
-const HELP = `zygodrome predict UNIT.json --state S --pair A,B --function ${METER_FUNCTIONS.join("|")} [--fault PART:MODE[:SIZE]] [--lift TERMINAL]… [--meter average] [--json]
-zygodrome dictionary UNIT.json [--json]
-zygodrome diagnose UNIT.json --findings FINDINGS.json [--json]
-zygodrome play UNIT.json [--order ${ORDERS.join("|")}] [--noise 0.02] [--slips 0.02] [--seed N] [--truth READINGS.json] [--json]
-zygodrome lint UNIT.json [--json]
+const UNIT = ["<unit>", "path of a model file, for example demo/units/glasswasher-gw4.json"] as const;
+const JSON_OUT = ["--json", "print JSON for other programs"] as const;
 
-The model's format is described in docs/model-format.md.`;
-
-/** Runs one command and returns the exit code: 0 done, 1 the model has errors, 2 called wrongly. */
+/**
+ * Runs one command and returns the exit code: 0 done, 1 the model has errors, 2 called wrongly.
+ * Each command's code is loaded when it is called, so that --help is there at once.
+ */
 export async function main(
   argv: readonly string[],
   write: (text: string) => void = (text) => process.stdout.write(`${text}\n`),
   complain: (text: string) => void = (text) => process.stderr.write(`${text}\n`),
 ): Promise<number> {
-  const [command, ...rest] = argv;
+  let code = 0;
+  const program = new Command("zygodrome")
+    .description("What a meter reads in a unit, what findings leave, and what to check next.")
+    .addHelpText("after", "\nThe model's format is described in docs/model-format.md.")
+    .exitOverride()
+    .configureOutput({
+      writeOut: (text) => write(text.trimEnd()),
+      writeErr: (text) => complain(text.trimEnd()),
+    })
+    .showHelpAfterError("Call it with --help to see how.");
+
+  program
+    .command("predict")
+    .description("what a meter reads between two points")
+    .argument(...UNIT)
+    .requiredOption("--state <state>", "state of the unit")
+    .requiredOption(
+      "--pair <A,B>",
+      "red and black probe: points, part.terminal or nets; or one part, across it",
+    )
+    .requiredOption("--function <name>", "what the meter is set to: vac, vdc, lowz, mv, ohm, continuity, …")
+    .option("--fault <part:mode[:size]>", "hide a fault; may be given again", collect, [])
+    .option("--lift <terminal>", "wire lifted off; may be given again", collect, [])
+    .addOption(new Option("--meter <kind>", "true-rms or average").default("true-rms"))
+    .option(...JSON_OUT)
+    .action(async (unit: string, options: PredictOptions) =>
+      write((await import("./predict.ts")).predict(unit, options)),
+    );
+  program
+    .command("dictionary")
+    .description("every check under every suspect")
+    .argument(...UNIT)
+    .option(...JSON_OUT)
+    .action(async (unit: string, options: { json?: boolean }) =>
+      write((await import("./dictionary.ts")).dictionary(unit, options)),
+    );
+  program
+    .command("diagnose")
+    .description("what findings leave, and what to check next")
+    .argument(...UNIT)
+    .requiredOption("--findings <file>", "findings as JSON, see docs/findings.schema.json")
+    .option(...JSON_OUT)
+    .action(async (unit: string, options: DiagnoseOptions) =>
+      write((await import("./diagnose.ts")).diagnose(unit, options)),
+    );
+  program
+    .command("play")
+    .description("hide every failure in turn and find it")
+    .argument(...UNIT)
+    .option("--order <name>", "order of checks", "information")
+    .option("--noise <share>", "meter's error", "0.02")
+    .option("--slips <share>", "readings that are wrong", "0.02")
+    .option("--seed <n>", "same seed, same plays", "1")
+    .option("--truth <file>", "readings of the faults by somebody else's reckoning")
+    .option(...JSON_OUT)
+    .action(async (unit: string, options: PlayOptions) =>
+      write((await import("./play.ts")).play(unit, options)),
+    );
+  program
+    .command("lint")
+    .description("what is probably a mistake in a model")
+    .argument(...UNIT)
+    .option(...JSON_OUT)
+    .action(async (unit: string, options: { json?: boolean }) => {
+      const { output, failed } = (await import("./lint.ts")).lint(unit, options);
+      write(output);
+      if (failed) code = 1;
+    });
+
   try {
-    switch (command) {
-      case "predict":
-        write(predict(rest));
-        return 0;
-      case "dictionary":
-        write(dictionary(rest));
-        return 0;
-      case "diagnose":
-        write(diagnose(rest));
-        return 0;
-      case "play":
-        write(play(rest));
-        return 0;
-      case "lint": {
-        const { output, failed } = lint(rest);
-        write(output);
-        return failed ? 1 : 0;
-      }
-      case undefined:
-      case "help":
-      case "--help":
-        write(HELP);
-        return 0;
-      default:
-        complain(`There is no command “${command}”.\n\n${HELP}`);
-        return 2;
-    }
+    if (argv.length === 0) program.outputHelp();
+    else await program.parseAsync([...argv], { from: "user" });
+    return code;
   } catch (error) {
-    if (error instanceof Error && EXPECTED.some((kind) => error instanceof kind)) {
+    // Commander has written its own message; help asked for is no mistake.
+    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+    if (error instanceof Error && EXPECTED.includes(error.name)) {
       complain(error.message);
       return 2;
     }
     throw error;
   }
 }
+
+const collect = (value: string, before: string[]): string[] => [...before, value];

@@ -9,10 +9,10 @@ import {
   type Truth,
 } from "#core/diagnosis/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import { readArguments, UsageError } from "./arguments.ts";
 import { readJson } from "./jsonFile.ts";
 import { ownTruths, playAll } from "./playAll.ts";
 import { readFault, readUnitFile } from "./unitFile.ts";
+import { UsageError } from "./usage.ts";
 
 /** Readings of a faulty unit by somebody else's reckoning: fault → check id → reading, "OL", or whether it is seen. */
 export const truthSchema = z.record(
@@ -20,27 +20,28 @@ export const truthSchema = z.record(
   z.record(z.string(), z.union([z.number().finite(), z.literal("OL"), z.literal("badly"), z.boolean()])),
 );
 
-/** `play UNIT.json [--order NAME] [--noise 0.02] [--slips 0.02] [--seed N] [--truth READINGS.json] [--json]` */
-export function play(argv: readonly string[]): string {
-  const args = readArguments(argv, {
-    order: "value",
-    noise: "value",
-    slips: "value",
-    seed: "value",
-    truth: "value",
-    json: "flag",
-  });
-  const unit = readUnitFile(args.words[0]);
-  const order = (args.option("order") ?? "information") as Order;
+export interface PlayOptions {
+  readonly order: string;
+  readonly noise: string;
+  readonly slips: string;
+  readonly seed: string;
+  readonly truth?: string;
+  readonly json?: boolean;
+}
+
+/** Hides every failure in turn and follows an order of checks from the complaint to the call. */
+export function play(unitFile: string, options: PlayOptions): string {
+  const unit = readUnitFile(unitFile);
+  const order = options.order as Order;
   if (!ORDERS.includes(order)) throw new UsageError(`--order is one of ${ORDERS.join(", ")}.`);
   const share = (name: "noise" | "slips") => {
-    const value = Number(args.option(name) ?? 0.02);
+    const value = Number(options[name]);
     if (!(value >= 0 && value < 1)) throw new UsageError(`--${name} is a share, 0 or more and below 1.`);
     return value;
   };
-  const seed = Number(args.option("seed") ?? 1);
+  const seed = Number(options.seed);
   if (!Number.isInteger(seed)) throw new UsageError("--seed is a whole number.");
-  const file = args.option("truth");
+  const file = options.truth;
   const told = file === undefined ? undefined : readTruths(unit, file);
   // What the file tells beyond the program's own list can be asked for too.
   const dictionary = buildDictionary(
@@ -48,7 +49,7 @@ export function play(argv: readonly string[]): string {
   );
   const truths = told?.truths ?? ownTruths(dictionary);
   const result = playAll(dictionary, truths, { order, noise: share("noise"), slips: share("slips"), seed });
-  if (args.flag("json")) return JSON.stringify({ unit: unit.id, order, ...result });
+  if (options.json) return JSON.stringify({ unit: unit.id, order, ...result });
   const percent = (x: number) => `${(100 * x).toFixed(1)} %`;
   return [
     `${unit.name}, ${result.plays.length} faults played by ${order}:`,

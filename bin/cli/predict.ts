@@ -11,36 +11,36 @@ import { formatQuantity } from "#core/quantity/index.ts";
 import { stateRuns, type StateRuns } from "#core/sequence/index.ts";
 import { fuseSeconds, usualSheet } from "#core/standards/index.ts";
 import { CATALOGUE, type Fault, type Setup, type UnitModel } from "#core/unit/index.ts";
-import { readArguments, UsageError } from "./arguments.ts";
+import { UsageError } from "./usage.ts";
 import { readFault, readPair, readUnitFile } from "./unitFile.ts";
 
-/** `predict UNIT.json --state S --pair A,B --function vac [--fault PART:MODE] [--lift TERMINAL] [--meter average] [--json]` */
-export function predict(argv: readonly string[]): string {
-  const args = readArguments(argv, {
-    state: "value",
-    pair: "value",
-    function: "value",
-    fault: "value",
-    lift: "value",
-    meter: "value",
-    json: "flag",
-  });
-  const unit = readUnitFile(args.words[0]);
-  const state = args.option("state");
-  const fn = args.option("function") as MeterFunction | undefined;
-  if (fn === undefined || !METER_FUNCTIONS.includes(fn))
+export interface PredictOptions {
+  readonly state: string;
+  readonly pair: string;
+  readonly function: string;
+  readonly fault: readonly string[];
+  readonly lift: readonly string[];
+  readonly meter: string;
+  readonly json?: boolean;
+}
+
+/** What a meter reads between two points of a unit, healthy or with faults, and what has opened by then. */
+export function predict(file: string, options: PredictOptions): string {
+  const unit = readUnitFile(file);
+  const { state, meter } = options;
+  const fn = options.function as MeterFunction;
+  if (!METER_FUNCTIONS.includes(fn))
     throw new UsageError(`--function is one of ${METER_FUNCTIONS.join(", ")}.`);
   if (!unit.states.some((s) => s.id === state))
     throw new UsageError(`--state is one of ${unit.states.map((s) => s.id).join(", ")}.`);
-  const pair = readPair(unit, args.option("pair"), args.options("lift"));
-  const meter = args.option("meter") ?? "true-rms";
+  const pair = readPair(unit, options.pair, options.lift);
   if (meter !== "true-rms" && meter !== "average") throw new UsageError("--meter is true-rms or average.");
   if (meter === "average" && fn !== "vac")
     throw new UsageError("--meter average tells of V AC; leave it out for other functions.");
-  const faults = args.options("fault").map((text) => readFault(unit, text));
+  const faults = options.fault.map((text) => readFault(unit, text));
   if (new Set(faults.map((f) => f.part)).size < faults.length)
     throw new UsageError("Give each part one --fault at most.");
-  const setup = { state: state!, lifts: args.options("lift") };
+  const setup = { state, lifts: options.lift };
   const runs = stateRuns(unit);
   const { stand, expanded, point } = runs.point(setup, faults);
   const opened = openedUnder(runs, setup, faults);
@@ -48,7 +48,7 @@ export function predict(argv: readonly string[]): string {
   const unitOf = FUNCTION_UNIT[fn];
   const { value: trueRms, spread } = predictReading(point, fn, p, q);
   const value = meter === "average" ? averageVolts(point, p, q) : trueRms;
-  if (args.flag("json"))
+  if (options.json)
     return JSON.stringify({
       state,
       ...pair,

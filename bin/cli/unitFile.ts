@@ -1,15 +1,11 @@
 import { findPoint, pairAcross } from "#core/entry/index.ts";
 import { ModelError, readUnitOrThrow, type Fault, type UnitModel } from "#core/unit/index.ts";
 import { modesOf } from "#core/unit/index.ts";
-import { UsageError } from "./arguments.ts";
 import { readJson } from "./jsonFile.ts";
+import { UsageError } from "./usage.ts";
 
 /** Reads and validates a model file; every fault in it is listed with its path. */
-export function readUnitFile(file: string | undefined): UnitModel {
-  if (file === undefined)
-    throw new UsageError(
-      "Which unit? Give the path of a model file, for example demo/units/glasswasher-gw4.json.",
-    );
+export function readUnitFile(file: string): UnitModel {
   try {
     return readUnitOrThrow(readJson(file));
   } catch (error) {
@@ -21,13 +17,9 @@ export function readUnitFile(file: string | undefined): UnitModel {
 /** "A,B" as two terminals: each a point of the unit, a terminal part.terminal, or the name of a net. One part: across it. */
 export function readPair(
   unit: UnitModel,
-  text: string | undefined,
+  text: string,
   lifts: readonly string[] = [],
 ): { red: string; black: string } {
-  if (text === undefined)
-    throw new UsageError(
-      "Which pair? Give --pair A,B: two points, terminals (part.terminal) or nets, or one part.",
-    );
   const names = text.split(",").map((n) => n.trim());
   if (names.length === 1) {
     const across = pairAcross(unit, names[0]!);

@@ -133,13 +133,17 @@ describe("predict", () => {
   });
 
   test.each([
-    [["--state", "on", "--pair", "SW,N"], /--function is one of/],
+    [["--state", "on", "--pair", "SW,N"], /required option '--function/],
+    [["--state", "on", "--pair", "SW,N", "--function", "volts"], /--function is one of vac, vdc/],
     [["--state", "off", "--pair", "SW,N", "--function", "vac"], /--state is one of on, dead/],
     [["--state", "on", "--pair", "SW,Q9", "--function", "vac"], /“Q9” is no point/],
     [["--state", "on", "--pair", "SW", "--function", "vac"], /no pair/],
     [["--state", "on", "--pair", "SW,N", "--function", "vac", "--fault", "F1:melted"], /it has blown/],
     [["--state", "on", "--pair", "SW,N", "--function", "vac", "--fault", "F9:blown"], /no part “F9”/],
-    [["--state", "on", "--pair", "SW,N", "--function", "vac", "--colour", "red"], /no option --colour/],
+    [
+      ["--state", "on", "--pair", "SW,N", "--function", "vac", "--colour", "red"],
+      /unknown option '--colour'/,
+    ],
     [["--state", "on", "--pair", "SW,N", "--function", "vac", "--lift", "LA.z"], /no lift “LA.z”/],
   ])("called wrongly: %j", async (options, words) => {
     const { code, err, out } = await run("predict", file(LAMP), ...options);
@@ -172,16 +176,24 @@ describe("files", () => {
     expect(err).toMatch(words);
   });
 
-  test("unknown commands and no command", async () => {
-    expect(await run("solder")).toMatchObject({
-      code: 2,
-      err: expect.stringContaining("no command “solder”") as unknown as string,
-    });
-    expect(await run()).toMatchObject({
-      code: 0,
-      out: expect.stringContaining("predict UNIT.json") as unknown as string,
-    });
+  test("unknown commands are refused with the nearest; no command lists them all", async () => {
+    const typo = await run("predikt");
+    expect(typo.code).toBe(2);
+    expect(typo.err).toMatch(/unknown command 'predikt'[\s\S]*predict/);
+    const { code, out } = await run();
+    expect(code).toBe(0);
+    expect(out).toMatch(/predict[\s\S]*dictionary[\s\S]*diagnose[\s\S]*play[\s\S]*lint/);
   });
+
+  test.each(["predict", "dictionary", "diagnose", "play", "lint"])(
+    "%s --help says what it takes and does nothing",
+    async (command) => {
+      const { code, out, err } = await run(command, "--help");
+      expect({ code, err }).toEqual({ code: 0, err: "" });
+      expect(out).toContain(`Usage: zygodrome ${command} [options] <unit>`);
+      expect(out).toContain("--json");
+    },
+  );
 });
 
 describe("dictionary", () => {
