@@ -11,6 +11,7 @@ import {
 import { listPeople } from "#server/people/people.ts";
 import type { Route } from "./+types/root";
 import { Problem } from "./ui/Problem.tsx";
+import { Waiting } from "./ui/Waiting.tsx";
 import { readChoices } from "./board/choices.ts";
 import styles from "./styles/app.css?url";
 
@@ -25,6 +26,10 @@ export async function loader({ request }: Route.LoaderArgs) {
   const [choices, people] = await Promise.all([readChoices(request), listPeople()]);
   return { choices, people };
 }
+
+/** Who works here and how the page looks change by one form only; without an answer the page stays as it is. */
+export const shouldRevalidate = ({ formAction }: { formAction?: string }) =>
+  formAction === "/settings/choices";
 
 export function Layout({ children }: { children: React.ReactNode }) {
   const data = useRouteLoaderData<typeof loader>("root");
@@ -53,6 +58,8 @@ export default function App() {
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  if (isRouteErrorResponse(error) && error.status === 503)
+    return <Waiting text={typeof error.data === "string" ? error.data : ""} />;
   if (isRouteErrorResponse(error))
     return (
       <Problem

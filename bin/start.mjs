@@ -2,24 +2,32 @@
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { ensureBuild } from "./steps/build.mjs";
+import { lockFolder } from "./steps/lock.mjs";
 import { ensureModules, ensurePackages } from "./steps/packages.mjs";
-import { Cluster, freePort } from "./steps/postgres.mjs";
-import { explain, say, step } from "./steps/say.mjs";
-import { prepareDatabase, startServer, stopServer } from "./steps/serve.mjs";
+import { exactPort, readPort } from "./steps/port.mjs";
+import { Cluster } from "./steps/postgres.mjs";
+import { explain, say, step, StepError } from "./steps/say.mjs";
+import { prepareDatabase } from "./steps/serve.mjs";
+import { Supervisor } from "./steps/supervise.mjs";
 
-/** Everything from an empty clone to a page: packages, database, migrations, demo shop, build, server. */
+/**
+ * Everything from an empty clone to a page: packages, database, migrations, demo shop, build, server; then keeps both
+ * running. PORT chooses the port, ZYGODROME_DATA the folder of the data.
+ */
 const root = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
-const PORT = Number(process.env.PORT ?? 4127);
+const DEFAULT_PORT = 4127;
+let lock;
 let cluster;
-let server;
+let supervisor;
 let ending;
 
 async function end(code) {
   ending ??= (async () => {
-    say("\n· stopping");
-    if (server) await stopServer(server.child);
-    if (cluster) await cluster.stop();
-    say("  stopped");
+    if (lock) say("\n· stopping");
+    await supervisor?.stop();
+    await cluster?.stop();
+    lock?.release();
+    if (lock) say("  stopped");
   })();
   await ending;
   process.exit(code);
@@ -30,22 +38,23 @@ process.on("SIGTERM", () => void end(0));
 process.on("SIGHUP", () => void end(0));
 
 try {
+  const data = process.env.ZYGODROME_DATA ?? path.join(root, ".zygodrome");
+  lock = await lockFolder(data);
+  const port = await exactPort(readPort(process.env.PORT, DEFAULT_PORT));
   await ensurePackages();
   await ensureModules(root);
-  cluster = new Cluster(path.join(root, ".zygodrome/postgres"));
+  cluster = new Cluster(path.join(data, "postgres"));
   await step("starting the database", () => cluster.start());
   await ensureBuild(root);
   const prepared = await step("bringing the database up to date", () => prepareDatabase(root, cluster.url));
   if (prepared) say(`  ${prepared.replaceAll("\n", "\n  ")}`);
-  server = await step("starting the web server", async () =>
-    startServer(root, cluster.url, await freePort(PORT)),
-  );
-  server.child.once("exit", (code) => {
-    if (ending) return;
-    process.stderr.write(`\n✗ The web server ended with ${code}.\n`);
+  supervisor = new Supervisor(root, cluster, port, (message, fix) => {
+    explain(new StepError(message, fix ?? `read ${path.join(data, "postgres/server.log")} and the messages above`));
     void end(1);
   });
-  say(`\nZygodrome is at ${server.address}   (Ctrl-C stops it)`);
+  const address = await step("starting the web server", () => supervisor.start());
+  lock.tell(address);
+  say(`\nZygodrome is at ${address}   (Ctrl-C stops it)`);
 } catch (error) {
   explain(error);
   await end(1);

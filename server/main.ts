@@ -6,6 +6,7 @@ import compression from "compression";
 import express from "express";
 import { pino } from "pino";
 import type { ServerBuild } from "react-router";
+import { isDatabaseThere } from "./database/query.ts";
 import { prepareLibrary } from "./workers/analysis.ts";
 
 /**
@@ -29,6 +30,17 @@ app.use((_request, response, next) => {
   response.setHeader("X-Frame-Options", "DENY");
   next();
 });
+const streams = new Set<express.Response>();
+app.use("/stream", (_request, response, next) => {
+  streams.add(response);
+  response.on("close", () => streams.delete(response));
+  next();
+});
+app.get("/health", (_request, response) => {
+  void isDatabaseThere().then((there) =>
+    response.status(there ? 200 : 503).json({ web: "ok", database: there ? "ok" : "gone" }),
+  );
+});
 // Browsers take Brotli over TLS only, so packing is left at gzip.
 app.use(compression());
 app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
@@ -46,14 +58,20 @@ server.on("error", (error) => {
   process.exit(1);
 });
 
+/** Requests in hand have this long to end, ms. Streams are ended at once: a browser takes them up again by itself. */
+const GRACE_MS = 8000;
 let ending = false;
 function end(): void {
   if (ending) return;
   ending = true;
   server.close(() => process.exit(0));
   server.closeIdleConnections();
-  // Browsers keep connections open; those with no request in hand need not be waited for.
-  setTimeout(() => process.exit(0), 1500).unref();
+  for (const stream of streams) stream.end();
+  // A connection whose last answer has gone out since is idle now, and would hold the server open.
+  setInterval(() => server.closeIdleConnections(), 100).unref();
+  setTimeout(() => process.exit(0), GRACE_MS).unref();
 }
 process.on("SIGTERM", end);
 process.on("SIGINT", end);
+// Whoever started us holds the other end: should it be killed, nothing else tells us.
+if (process.env["ENDS_WITH_INPUT"]) process.stdin.on("end", end).on("error", end).resume();

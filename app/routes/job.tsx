@@ -1,4 +1,5 @@
-import { data } from "react-router";
+import { useEffect } from "react";
+import { data, isRouteErrorResponse } from "react-router";
 import { readJob } from "#server/jobs/readJob.ts";
 import { dictionaryAddress } from "#server/units/dictionaries.ts";
 import { analyseJob } from "#server/workers/analysis.ts";
@@ -22,6 +23,25 @@ export async function loader({ params }: Route.LoaderArgs) {
   return { job, view: await analyseJob(job), dictionary: dictionaryAddress(job.modelHash) };
 }
 
+type Served = Awaited<ReturnType<typeof loader>>;
+/** The page as it was last served, by job. */
+const served = new Map<string, Served>();
+
+/** The page in hand goes on while server, database or network are away: what it was served with stands until then. */
+export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs): Promise<Served> {
+  try {
+    const fresh = await serverLoader();
+    served.clear();
+    served.set(params.job, fresh);
+    return fresh;
+  } catch (error) {
+    const isAway = error instanceof TypeError || (isRouteErrorResponse(error) && error.status >= 500);
+    const kept = served.get(params.job);
+    if (isAway && kept) return kept;
+    throw error;
+  }
+}
+
 /** The page keeps its own log of events once it is open; a revalidation would only send the same job again. */
 export const shouldRevalidate = ({
   formAction,
@@ -33,5 +53,6 @@ export const shouldRevalidate = ({
 
 export default function JobPage({ loaderData }: Route.ComponentProps) {
   const { job, view, dictionary } = loaderData;
+  useEffect(() => void served.set(job.id, loaderData), [job.id, loaderData]);
   return <JobWorkspace key={job.id} job={job} first={view} dictionary={dictionary} />;
 }

@@ -2,10 +2,11 @@
 export class Cluster {
   constructor(folder: string, options?: { durable?: boolean });
   readonly url: string;
+  readonly data: string;
+  readonly runs: boolean;
   start(): Promise<Cluster>;
   stop(): Promise<void>;
   kill(): Promise<void>;
   destroy(): Promise<void>;
 }
 export function throwAwayCluster(options?: { durable?: boolean }): Cluster;
-export function freePort(wanted?: number): Promise<number>;

@@ -4,18 +4,19 @@ import {
   closeSync,
   existsSync,
   mkdirSync,
-  mkdtempSync,
   openSync,
+  readdirSync,
   readFileSync,
   readlinkSync,
+  renameSync,
   rmSync,
   statSync,
   writeFileSync,
 } from "node:fs";
-import net from "node:net";
 import path from "node:path";
 import { spawn } from "node:child_process";
 import { postgresBin } from "./packages.mjs";
+import { freePort } from "./port.mjs";
 import { cleanEnvironment, run } from "./run.mjs";
 import { StepError } from "./say.mjs";
 
@@ -50,6 +51,11 @@ export class Cluster {
     } else await this.#launch();
     await this.#ensureDatabase();
     return this;
+  }
+
+  /** Whether the server runs. */
+  get runs() {
+    return this.#runningPid() !== undefined;
   }
 
   async stop() {
@@ -91,19 +97,27 @@ export class Cluster {
 
   #makeFolder() {
     mkdirSync(this.folder, { recursive: true, mode: 0o755 });
-    if (process.getuid() === 0) chownSync(this.folder, this.owner.uid, this.owner.gid);
-    else if (statSync(this.folder).uid !== process.getuid())
-      throw new StepError(
-        `${this.folder} belongs to another user.`,
-        `start as that user, or remove the folder as root: rm -rf ${this.folder} (this deletes its data)`,
-      );
+    // Root hands on what is root's; nobody's else.
+    if (process.getuid() === 0 && statSync(this.folder).uid === 0)
+      chownSync(this.folder, this.owner.uid, this.owner.gid);
+    const { uid } = statSync(this.folder);
+    if (uid === this.owner.uid) return;
+    const whose = uid === 0 ? "root" : `the user with number ${uid}`;
+    throw new StepError(
+      `${this.folder} belongs to ${whose}, and the database would run as another user. Nothing was changed.`,
+      process.getuid() === 0
+        ? `start as the user it belongs to, not as root: setpriv --reuid=${uid} --clear-groups npm start`
+        : "start as the user who started it first: root, where the folder belongs to postgres",
+    );
   }
 
   #keep(name, make) {
     const file = path.join(this.folder, name);
     if (!existsSync(file)) {
-      writeFileSync(file, make(), { mode: 0o600 });
-      if (process.getuid() === 0) chownSync(file, this.owner.uid, this.owner.gid);
+      // Aside and renamed: a start that is killed here leaves no half a password.
+      writeFileSync(`${file}.new`, make(), { mode: 0o600 });
+      if (process.getuid() === 0) chownSync(`${file}.new`, this.owner.uid, this.owner.gid);
+      renameSync(`${file}.new`, file);
     }
     return readFileSync(file, "utf8").trim();
   }
@@ -122,12 +136,19 @@ export class Cluster {
   }
 
   async #initialise() {
-    rmSync(this.data, { recursive: true, force: true });
+    if (existsSync(this.data) && readdirSync(this.data).length > 0)
+      throw new StepError(
+        `${this.data} holds something that is no database cluster (there is no PG_VERSION in it). Nothing was changed.`,
+        "see what it is; a database that was restored by hand is whole only with all its files",
+      );
+    // Made aside and renamed once whole: a start that is killed midway begins afresh, and never half.
+    const aside = `${this.data}.new`;
+    rmSync(aside, { recursive: true, force: true });
     await this.#asOwner(
       "initdb",
       [
         "-D",
-        this.data,
+        aside,
         "-U",
         "zygodrome",
         "--auth=scram-sha-256",
@@ -141,6 +162,7 @@ export class Cluster {
         fix: `make sure the user that runs the database can enter every folder above ${this.folder} (chmod o+x), then start again`,
       },
     );
+    renameSync(aside, this.data);
   }
 
   #checkVersion() {
@@ -149,7 +171,7 @@ export class Cluster {
     if (made !== installed)
       throw new StepError(
         `The data in ${this.data} was made by PostgreSQL ${made}; installed is ${installed}.`,
-        `apt-get install postgresql-${made}, or move ${this.folder} away to start with an empty shop`,
+        `apt-get install postgresql-${made}, or start from a copy of Zygodrome in another folder, with an empty shop`,
       );
   }
 
@@ -254,21 +276,7 @@ export class Cluster {
 /** A cluster that lives for one test run, in a folder that the server's user can reach. */
 export function throwAwayCluster({ durable = false } = {}) {
   const parent = existsSync("/var/tmp") ? "/var/tmp" : "/tmp";
-  return new Cluster(mkdtempSync(path.join(parent, "zygodrome-test-")), { durable });
-}
-
-/** A free port on the loopback address: the wanted one if it is free. */
-export function freePort(wanted = 0) {
-  return new Promise((resolve, reject) => {
-    const probe = net.createServer();
-    probe.once("error", () =>
-      wanted === 0 ? reject(new StepError("No free port on 127.0.0.1.")) : freePort().then(resolve, reject),
-    );
-    probe.listen(wanted, "127.0.0.1", () => {
-      const { port } = probe.address();
-      probe.close(() => resolve(port));
-    });
-  });
+  return new Cluster(path.join(parent, `zygodrome-test-${randomBytes(6).toString("hex")}`), { durable });
 }
 
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));

@@ -13,14 +13,22 @@ export async function prepareDatabase(root, databaseUrl) {
   return output.trim();
 }
 
-/** Starts the web server and resolves, once it listens, to its process and address. */
+/**
+ * Starts the web server and resolves, once it listens, to its process and address. It ends with us, however we end: its
+ * standard input closes then.
+ */
 export function startServer(root, databaseUrl, port, { stderr = "inherit" } = {}) {
   return new Promise((resolve, reject) => {
-    const env = cleanEnvironment({ DATABASE_URL: databaseUrl, PORT: String(port), NODE_ENV: "production" });
+    const env = cleanEnvironment({
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      NODE_ENV: "production",
+      ENDS_WITH_INPUT: "yes",
+    });
     const child = spawn(process.execPath, ["--max-semi-space-size=8", "build/node/main.js"], {
       cwd: root,
       env,
-      stdio: ["ignore", "pipe", stderr],
+      stdio: ["pipe", "pipe", stderr],
       detached: true,
     });
     child.stdout.on("data", (chunk) => {

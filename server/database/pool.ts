@@ -18,9 +18,14 @@ export function pool(): pg.Pool {
     max: 8,
     allowExitOnIdle: true,
     connectionTimeoutMillis: 5000,
+    // An answer that does not come is a lost connection too: a frozen server closes nothing.
+    query_timeout: 30_000,
+    keepAlive: true,
   });
-  // A connection that dies while idle is replaced on the next query; without a listener it would end the process.
+  // A connection may die at rest (the pool hears of it) or in use (the client does); its query fails and says so. Without
+  // these listeners it would end the process.
   made.on("error", () => undefined);
+  made.on("connect", (client) => client.on("error", () => undefined));
   return (holder.zygodromePool = made);
 }
 

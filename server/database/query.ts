@@ -1,4 +1,5 @@
-import type { Pool, PoolClient, QueryResultRow } from "pg";
+import type { Pool, PoolClient, QueryResult, QueryResultRow } from "pg";
+import { DatabaseGone, isConnectionLoss } from "./gone.ts";
 import { pool } from "./pool.ts";
 
 /** What a query runs on: the pool, or the client of a transaction. */
@@ -17,7 +18,35 @@ export async function many<Row extends QueryResultRow>(
   sql: string,
   values: readonly unknown[] = [],
 ): Promise<Row[]> {
-  return (await on.query<Row>(sql, [...values])).rows;
+  return (await run<Row>(on, sql, values)).rows;
+}
+
+/** Runs a statement and returns how many rows it touched. */
+export async function execute(on: Connection, sql: string, values: readonly unknown[] = []): Promise<number> {
+  return (await run(on, sql, values)).rowCount ?? 0;
+}
+
+/** @throws DatabaseGone where the database does not answer */
+async function run<Row extends QueryResultRow>(
+  on: Connection,
+  sql: string,
+  values: readonly unknown[],
+): Promise<QueryResult<Row>> {
+  try {
+    return await on.query<Row>(sql, [...values]);
+  } catch (error) {
+    throw isConnectionLoss(error) ? new DatabaseGone() : error;
+  }
+}
+
+/** Whether the database answers now. */
+export async function isDatabaseThere(): Promise<boolean> {
+  try {
+    await many(pool(), "SELECT 1");
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 export async function maybeOne<Row extends QueryResultRow>(
@@ -40,14 +69,21 @@ export async function one<Row extends QueryResultRow>(
   return row;
 }
 
-/** Runs `work` in a transaction: commits what it did when it returns, undoes it when it throws. */
+/**
+ * Runs `work` in a transaction: commits what it did when it returns, undoes it when it throws.
+ * @throws DatabaseGone where the database does not answer; what was done is then not known to be kept
+ */
 export async function transaction<T>(work: (client: PoolClient) => Promise<T>): Promise<T> {
-  const client = await pool().connect();
+  const client = await pool()
+    .connect()
+    .catch((error: unknown) => {
+      throw isConnectionLoss(error) ? new DatabaseGone() : error;
+    });
   let broken = false;
   try {
-    await client.query("BEGIN");
+    await execute(client, "BEGIN");
     const result = await work(client);
-    await client.query("COMMIT");
+    await execute(client, "COMMIT");
     return result;
   } catch (error) {
     await client.query("ROLLBACK").catch(() => (broken = true));

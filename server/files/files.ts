@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { pool } from "../database/pool.ts";
-import { maybeOne } from "../database/query.ts";
+import { execute, maybeOne } from "../database/query.ts";
 import type { CheckedFile } from "./checkFile.ts";
 
 /** Keeps a file of a job. Sending the same file again is harmless; false when there is no such job. */
@@ -10,13 +10,14 @@ export async function storeFile(
   name: string,
   { media, content, thumbnail }: CheckedFile,
 ): Promise<boolean> {
-  const result = await pool().query(
+  const rows = await execute(
+    pool(),
     `INSERT INTO files (id, job_id, name, media, content, thumbnail)
      SELECT $1, jobs.id, $3, $4, $5, $6 FROM jobs WHERE jobs.id = $2
      ON CONFLICT (id) DO NOTHING`,
     [id, jobId, name, media, content, thumbnail ?? null],
   );
-  return result.rowCount === 1 || (await readFile(id, false)) !== undefined;
+  return rows === 1 || (await readFile(id, false)) !== undefined;
 }
 
 export interface StoredFile {

@@ -1,5 +1,5 @@
 import type { JobEvent } from "#core/job/index.ts";
-import { many, maybeOne, type Connection } from "../database/query.ts";
+import { execute, many, maybeOne, type Connection } from "../database/query.ts";
 
 export interface JobRow {
   readonly id: string;
@@ -19,11 +19,12 @@ export async function insertJob(
   /** When it was taken in; now, where it is left out. */
   openedAt?: Date,
 ): Promise<boolean> {
-  const result = await on.query(
+  const rows = await execute(
+    on,
     "INSERT INTO jobs (id, model_hash, label, opened_at) VALUES ($1, $2, $3, coalesce($4, now())) ON CONFLICT (id) DO NOTHING",
     [id, modelHash, label, openedAt],
   );
-  return result.rowCount === 1;
+  return rows === 1;
 }
 
 export function selectJob(on: Connection, id: string): Promise<JobRow | undefined> {
@@ -87,7 +88,7 @@ export async function selectEvent(
 }
 
 export async function insertEvent(on: Connection, jobId: string, event: JobEvent): Promise<void> {
-  await on.query("INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, $3, $4, $5)", [
+  await execute(on, "INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, $3, $4, $5)", [
     event.id,
     jobId,
     event.person,

@@ -4,7 +4,7 @@ import path from "node:path";
 import { promisify } from "node:util";
 import { gunzip, gzip } from "node:zlib";
 import type { Connection } from "../database/query.ts";
-import { many, maybeOne } from "../database/query.ts";
+import { execute, many, maybeOne } from "../database/query.ts";
 
 /** The built analysis thread: its content names every piece it is made of, so its hash tells one engine from another. */
 export const ANALYSIS_FILE = path.resolve("build/node/analysis.js");
@@ -39,7 +39,8 @@ export async function readDictionary(on: Connection, hash: string): Promise<Uint
 /** Keeps a dictionary, and drops what other engines made of the same model. A model that is not stored has none. */
 export async function storeDictionary(on: Connection, hash: string, packed: Uint8Array): Promise<void> {
   const zipped = await promisify(gzip)(packed);
-  await on.query(
+  await execute(
+    on,
     `WITH dropped AS (DELETE FROM dictionaries WHERE model_hash = $1 AND engine <> $2)
      INSERT INTO dictionaries (model_hash, engine, packed)
      SELECT hash, $2, $3 FROM unit_models WHERE hash = $1

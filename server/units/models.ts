@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
-import { many, maybeOne, type Connection } from "../database/query.ts";
+import { execute, many, maybeOne, type Connection } from "../database/query.ts";
 
 export interface StoredModel {
   readonly hash: string;
@@ -29,7 +29,8 @@ function inOrder(value: unknown): unknown {
 export async function storeModel(on: Connection, json: unknown): Promise<string> {
   const unit = readUnitOrThrow(json);
   const hash = modelHash(json);
-  await on.query(
+  await execute(
+    on,
     "INSERT INTO unit_models (hash, unit_id, name, model) VALUES ($1, $2, $3, $4) ON CONFLICT (hash) DO NOTHING",
     [hash, unit.id, unit.name, JSON.stringify(json)],
   );

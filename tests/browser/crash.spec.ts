@@ -1,6 +1,7 @@
 import { expect, test } from "@playwright/test";
 import pg from "pg";
-import { freePort, throwAwayCluster } from "../../bin/steps/postgres.mjs";
+import { freePort } from "../../bin/steps/port.mjs";
+import { throwAwayCluster } from "../../bin/steps/postgres.mjs";
 import { prepareDatabase, startServer, stopServer } from "../../bin/steps/serve.mjs";
 import { JobPage } from "./jobPage.ts";
 

@@ -4,7 +4,8 @@ import net from "node:net";
 import path from "node:path";
 import { afterEach, describe, expect, test } from "@jest/globals";
 import pg from "pg";
-import { freePort, throwAwayCluster, type Cluster } from "../../bin/steps/postgres.mjs";
+import { freePort } from "../../bin/steps/port.mjs";
+import { throwAwayCluster, type Cluster } from "../../bin/steps/postgres.mjs";
 
 /** The private PostgreSQL: what it is made with, and what it survives. */
 let cluster: Cluster | undefined;
