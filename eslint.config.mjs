@@ -66,6 +66,8 @@ export default tseslint.config(
         setTimeout: "readonly",
         setInterval: "readonly",
         clearInterval: "readonly",
+        clearTimeout: "readonly",
+        URL: "readonly",
         performance: "readonly",
         fetch: "readonly",
         module: "writable",

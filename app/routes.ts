@@ -14,7 +14,7 @@ export default [
   route("units/:unit/wiring", "routes/unit-wiring.tsx"),
   route("jobs/:job", "routes/job.tsx"),
   route("jobs/:job/events", "routes/job-events.ts"),
-  route("jobs/:job/stream", "routes/job-stream.ts"),
+  route("stream", "routes/stream.ts"),
   route("jobs/:job/files", "routes/job-files.ts"),
   route("files/:file", "routes/file.ts"),
   route("dictionaries/:engine/:hash", "routes/dictionary.ts"),

@@ -99,11 +99,11 @@ const root = process.cwd();
 await ensureBuild(root);
 const cluster = throwAwayCluster();
 await cluster.start();
-await prepareDatabase(root, cluster.url);
+await prepareDatabase(root, cluster);
 process.env["DATABASE_URL"] = cluster.url;
 await storeModel(pool(), generatedUnitFile(PARTS));
 await closePool();
-const server = await startServer(root, cluster.url, 0);
+const server = await startServer(root, cluster.appUrl, 0);
 const browser = await chromium.launch({
   executablePath: "/usr/bin/chromium",
   args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage"],

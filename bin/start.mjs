@@ -46,10 +46,12 @@ try {
   cluster = new Cluster(path.join(data, "postgres"));
   await step("starting the database", () => cluster.start());
   await ensureBuild(root);
-  const prepared = await step("bringing the database up to date", () => prepareDatabase(root, cluster.url));
+  const prepared = await step("bringing the database up to date", () => prepareDatabase(root, cluster));
   if (prepared) say(`  ${prepared.replaceAll("\n", "\n  ")}`);
   supervisor = new Supervisor(root, cluster, port, (message, fix) => {
-    explain(new StepError(message, fix ?? `read ${path.join(data, "postgres/server.log")} and the messages above`));
+    explain(
+      new StepError(message, fix ?? `read ${path.join(data, "postgres/server.log")} and the messages above`),
+    );
     void end(1);
   });
   const address = await step("starting the web server", () => supervisor.start());

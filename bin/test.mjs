@@ -44,7 +44,8 @@ async function check(name, command, args) {
 async function jest() {
   const file = path.join(results, "jest.json");
   const env = cleanEnvironment({
-    DATABASE_URL: cluster.url,
+    DATABASE_URL: cluster.appUrl,
+    OWNER_DATABASE_URL: cluster.url,
     NODE_OPTIONS: "--experimental-vm-modules --no-warnings",
   });
   await run(
@@ -101,10 +102,10 @@ try {
   await ensureBuild(root);
   cluster = throwAwayCluster();
   await step("starting a throw-away database", () => cluster.start());
-  await step("preparing it", () => prepareDatabase(root, cluster.url));
+  await step("preparing it", () => prepareDatabase(root, cluster));
   await step("Jest", jest);
   await step("starting the web server", async () => {
-    server = await startServer(root, cluster.url, 0);
+    server = await startServer(root, cluster.appUrl, 0);
   });
   await step("Playwright", playwright);
 } catch (error) {

@@ -4,6 +4,7 @@ import { jobEvent, type JobEvent } from "#core/job/index.ts";
 import { withVariants, type UnitFile } from "#core/unit/index.ts";
 import { transaction } from "#server/database/query.ts";
 import { insertEvent, insertJob } from "#server/jobs/statements.ts";
+import { keepMissingSummaries } from "#server/jobs/summary.ts";
 import { storeModel } from "#server/units/models.ts";
 
 /** Pellwick Service Bench: an invented shop. */
@@ -44,6 +45,7 @@ export function loadDemoShop(folder = "demo/units", jobs = "demo/jobs"): Promise
           ...jobEvent.parse({ ...event, at: new Date(opened + 60_000 * minute).toISOString() }),
         });
     }
+    await keepMissingSummaries(client);
     return true;
   });
 }

@@ -2,7 +2,8 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { ComponentTest, Entries, Judgement } from "#core/component/index.ts";
 import type { EventBody } from "#core/job/index.ts";
-import { send } from "../sync/outbox.ts";
+import { deviceId } from "../sync/device.ts";
+import { put, waitingNow } from "../sync/outbox/outbox.ts";
 import { Button } from "../ui/Button.tsx";
 import { useShop } from "../ui/ShopBar.tsx";
 
@@ -34,14 +35,26 @@ export function FileInJob({ job, test, part, entries, judgement }: Props) {
           ]
         : []),
     ];
+    const ids: string[] = [];
     for (const body of bodies) {
-      const result = await send(job, { id: crypto.randomUUID(), person, at: new Date().toISOString(), body });
-      if (result !== "saved")
-        return setSaid({
-          text: `Not filed: ${"refused" in result ? result.refused : result.waiting} Nothing here is lost; try again.`,
-          done: false,
-        });
+      const id = crypto.randomUUID();
+      ids.push(id);
+      await put({
+        kind: "entry",
+        id,
+        job,
+        jobName: "the job",
+        title:
+          body.type === "finding"
+            ? `${part?.name ?? test.name} tests ${judgement.verdict}`
+            : noteTitle(test, part?.name),
+        since: Date.now(),
+        status: "waiting",
+        event: { id, person, at: new Date().toISOString(), device: deviceId(), body },
+      });
     }
+    if (waitingNow().some((w) => ids.includes(w.id)))
+      return setSaid({ text: "Not saved yet: see at the top of the page.", done: false });
     setSaid({
       text: bodies.length > 1 ? "Filed as a finding, with a note of the readings." : "Filed as a note.",
       done: true,
@@ -70,6 +83,9 @@ export function FileInJob({ job, test, part, entries, judgement }: Props) {
     </div>
   );
 }
+
+const noteTitle = (test: ComponentTest, part: string | undefined) =>
+  `note of ${test.name}${part ? `, ${part}` : ""}`;
 
 function noteText(
   test: ComponentTest,

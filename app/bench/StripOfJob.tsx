@@ -5,7 +5,6 @@ import { leakAmps, type Load, type StripStep, type Strategy } from "#core/loads/
 import type { Job } from "#server/jobs/readJob.ts";
 import { loadDesk, loadOf, outsideId, outsideName, rowOf, saveDesk, type LoadRow } from "./stripDesk.ts";
 import { useJobLog } from "../sync/useJobLog.ts";
-import { OutboxNotice } from "../sync/OutboxNotice.tsx";
 import type { Offer } from "./ProtectionFields.tsx";
 import { useShop } from "../ui/ShopBar.tsx";
 import { choiceOf, StripDesk } from "./StripDesk.tsx";
@@ -21,12 +20,7 @@ interface Props {
 /** The strip-down of a job: every try joins the job's log like any other finding, and can be taken back. */
 export function StripOfJob({ job, offers, loads: all }: Props) {
   const { person } = useShop();
-  const { events, pending, record, discard, resend } = useJobLog(
-    job.id,
-    job.events,
-    job.seq,
-    () => undefined,
-  );
+  const { events, record } = useJobLog(job, nobodyElse);
   const [protection, setProtection] = useState(() => choiceOf(offers[0]));
   const [strategy, setStrategy] = useState<Strategy>("least expected");
   const [said, setSaid] = useState("");
@@ -136,17 +130,7 @@ export function StripOfJob({ job, offers, loads: all }: Props) {
       strategy={strategy}
       plugPulled={pulled && { tripped: pulled.tripped }}
       hazards={job.unit.hazards}
-      said={
-        <>
-          {said && <p>{said}</p>}
-          <OutboxNotice
-            unit={job.unit}
-            pending={pending}
-            onResend={() => void resend()}
-            onDiscard={discard}
-          />
-        </>
-      }
+      said={<>{said && <p>{said}</p>}</>}
       onRows={(next) => {
         setTyped(byId(next));
         saveDesk(next, [], job.id);
@@ -159,6 +143,8 @@ export function StripOfJob({ job, offers, loads: all }: Props) {
     />
   );
 }
+
+const nobodyElse = () => undefined;
 
 const byId = (rows: readonly LoadRow[]) => Object.fromEntries(rows.map((r) => [r.id, r]));
 

@@ -53,7 +53,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
         onCall={() => setOpen({ dialog: "call" })}
         onKeys={() => setOpen({ dialog: "keys" })}
       />
-      <Notices desk={desk} />
+      <Notices jobId={job.id} desk={desk} />
       <main className="min-h-0 grow max-xl:flex max-xl:flex-col xl:grid xl:grid-cols-[minmax(0,1fr)_27rem]">
         <div className="relative min-w-0 flex-col border-ink bg-sheet max-xl:contents xl:flex xl:overflow-y-auto xl:border-r-[1.5px]">
           <CourseAndRecord desk={desk} job={job} />
@@ -78,8 +78,10 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
 
 /** What the page has to say about itself: work under way, trouble, what another person did, what waits to be sent. */
 function Notices({
-  desk: { progress, notice, trouble, heard, unit, pending, resend, discard, state, place },
+  jobId,
+  desk: { progress, notice, trouble, heard, mend, state, place },
 }: {
+  jobId: string;
   desk: JobDesk;
 }) {
   return (
@@ -107,7 +109,7 @@ function Notices({
           </p>
         )}
         {state.band === "unproven" && place === "next" && <FirstHint />}
-        <OutboxNotice unit={unit} pending={pending} onResend={() => void resend()} onDiscard={discard} />
+        <OutboxNotice job={jobId} onMend={mend} />
       </div>
     </>
   );
@@ -116,7 +118,7 @@ function Notices({
 /** Where the volts go, and what was found. */
 function CourseAndRecord({ desk, job }: { desk: JobDesk; job: Job }) {
   const { unit, view, state, proposal, place, setOpen } = desk;
-  const photos = usePhotos(job.id, desk.enterOrSay);
+  const photos = usePhotos(job.id, desk.jobName, desk.pending);
   return (
     <>
       <div className={`${atPlace("course", place)} bg-sheet`}>

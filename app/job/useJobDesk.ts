@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from "react";
 import type { Order } from "#core/diagnosis/index.ts";
 import { showPoint } from "#core/entry/index.ts";
 import { checkOf, doneChecks, replay, type EventBody, type JobEvent } from "#core/job/index.ts";
-import { checkText, resultText, type JobView } from "#core/view/index.ts";
+import { checkText, didText, resultText, type JobView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { useFreshJob } from "../sync/useFreshJob.ts";
@@ -24,21 +24,11 @@ export type Open =
   | undefined;
 
 /** What another person just did, in words. */
-function heardText(unit: UnitModel, { body }: JobEvent, who: string): string {
-  switch (body.type) {
-    case "finding":
-      return `${who} recorded ${checkText(unit, checkOf(unit, body))}: ${resultText(unit, body)}.`;
-    case "band":
-      return `${who} declared the power ${body.band === "dead" ? "DEAD AND PROVEN" : body.band.toUpperCase()}.`;
-    case "retraction":
-      return `${who} retracted an entry.`;
-    case "call":
-      return `${who} made a call.`;
-    case "closed":
-      return `${who} closed the job.`;
-    default:
-      return `${who} added to the record.`;
-  }
+function heardText(unit: UnitModel, event: JobEvent, who: string): string {
+  const { body } = event;
+  return body.type === "finding"
+    ? `${who} recorded ${checkText(unit, checkOf(unit, body))}: ${resultText(unit, body)}.`
+    : `${who} ${didText(event)}.`;
 }
 
 /** What is answered, taken back or left out asks for another check; a change of power, a note or a photograph does not. */
@@ -69,7 +59,7 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
   const { person, people } = useShop();
   const nameOf = useMemo(() => new Map(people.map((p) => [p.id, p.name])), [people]);
   const [heard, setHeard] = useState("");
-  const log = useJobLog(job.id, job.events, job.seq, (event) =>
+  const log = useJobLog(job, (event) =>
     setHeard(heardText(unit, event, nameOf.get(event.person) ?? event.person)),
   );
   const { events, record } = log;
@@ -92,6 +82,7 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
   const [open, setOpen] = useState<Open>();
   const [courseId, setCourseId] = useState<string>();
   const [notice, setNotice] = useState("");
+  const [mending, setMending] = useState<string>();
   const [place, setPlace] = useState<Place>("next");
   // A point tapped on a plug begins the line; each tap is a fresh line.
   const [line, setLine] = useState({ text: "", turn: 0 });
@@ -110,6 +101,10 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
     if (closed) return "This job is closed; nothing more can be recorded in it.";
     record({ id: crypto.randomUUID(), person, at: new Date().toISOString(), body });
     if (MOVES_ON.includes(body.type)) setInHand(undefined);
+    if (mending && body.type === "finding") {
+      void log.discard(mending);
+      setMending(undefined);
+    }
     setNotice("");
     return undefined;
   };
@@ -121,6 +116,11 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
   const changePower = (to?: "live" | "dead") => {
     setInHand((was) => was ?? (firstCheck === undefined ? undefined : { check: firstCheck, chosen: false }));
     setOpen({ dialog: "band", ...(to ? { to } : {}) });
+  };
+  /** Puts a refused entry's words back in the line; it goes when the next finding is recorded. */
+  const mend = (id: string, typed: string) => {
+    setMending(id);
+    begin(typed);
   };
   /** Begins a line; a point tapped on a plug, a course or the drawing begins it with its name. */
   const begin = (text: string) => {
@@ -185,6 +185,7 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
     setPlace,
     line,
     begin,
+    mend,
     beginAt: (point: string) => begin(`${showPoint(point)} `),
     enter,
     enterOrSay,

@@ -1,111 +1,76 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { JobEvent } from "#core/job/index.ts";
-import { loadOutbox, saveOutbox, send, type Pending } from "./outbox.ts";
-
-const RETRY_MS = 4000;
+import type { Job } from "#server/jobs/readJob.ts";
+import { deviceId } from "./device.ts";
+import { entryTitle } from "./entryTitle.ts";
+import { discard, onSaved, put } from "./outbox/outbox.ts";
+import { useOutbox } from "./outbox/useOutbox.ts";
+import { listen } from "./stream/jobStream.ts";
 
 /**
- * The job's events: those the server has, then those on their way. An event counts at once; it is sent in order,
- * again and again until acknowledged, and taken out when the server refuses it.
+ * The job's events: those the server has, then those of this browser that are on their way, whichever tab they were entered in.
+ * An event counts at once.
+ *
+ * @param onHeard hears of an entry that came from another screen
  */
-export function useJobLog(
-  job: string,
-  recorded: readonly JobEvent[],
-  seq: number,
-  /** Hears of an entry that came from another screen. */
-  onHeard: (event: JobEvent) => void,
-) {
+export function useJobLog(job: Job, onHeard: (event: JobEvent) => void) {
+  const { id, seq, unit } = job;
   const [acknowledged, setAcknowledged] = useState<readonly JobEvent[]>([]);
-  const [pending, setPending] = useState<readonly Pending[]>([]);
-  const queue = useRef<readonly Pending[]>([]);
-  const sending = useRef(false);
+  const outbox = useOutbox();
+  const pending = useMemo(() => outbox.filter((w) => w.job === id), [outbox, id]);
 
-  // Entries of others come as they are recorded; one's own come back too and are known by their ids.
-  const from = useRef(seq);
   const heard = useRef(onHeard);
+  /** Entries of this browser: they come back by the stream too. */
   const own = useRef(new Set<string>());
-
-  const put = useCallback(
-    (next: readonly Pending[]) => {
-      queue.current = next;
-      saveOutbox(job, next);
-      setPending(next);
-    },
-    [job],
-  );
-
-  const drain = useCallback(async () => {
-    if (sending.current) return;
-    sending.current = true;
-    for (let first = nextToSend(queue.current); first; first = nextToSend(queue.current)) {
-      const { event } = first;
-      own.current.add(event.id);
-      put(queue.current.map((p) => (p.event.id === event.id ? { event, status: "sending" } : p)));
-      const result = await send(job, event);
-      if (result === "saved") {
-        setAcknowledged((list) => (list.some((e) => e.id === event.id) ? list : [...list, event]));
-        put(queue.current.filter((p) => p.event.id !== event.id));
-        continue;
-      }
-      const after: Pending =
-        "refused" in result
-          ? { event, status: "refused", message: result.refused }
-          : { event, status: "waiting", message: result.waiting };
-      put(queue.current.map((p) => (p.event.id === event.id ? after : p)));
-      if ("waiting" in result) break;
-    }
-    sending.current = false;
-  }, [job, put]);
-
-  useEffect(() => {
-    // What an earlier page left behind is known only here, once the page is alive.
-    queueMicrotask(() => {
-      put(loadOutbox(job));
-      void drain();
-    });
-    const timer = setInterval(() => void drain(), RETRY_MS);
-    const online = () => void drain();
-    window.addEventListener("online", online);
-    return () => {
-      clearInterval(timer);
-      window.removeEventListener("online", online);
-    };
-  }, [job, put, drain]);
-
+  /** The last entry that the server is known to have. */
+  const last = useRef(job.events.at(-1)?.id);
   useEffect(() => {
     heard.current = onHeard;
   });
   useEffect(() => {
-    const stream = new EventSource(`/jobs/${job}/stream?after=${from.current}`);
-    stream.onmessage = ({ data, lastEventId }: MessageEvent<string>) => {
-      from.current = Number(lastEventId);
-      const event = JSON.parse(data) as JobEvent;
-      setAcknowledged((list) => (list.some((e) => e.id === event.id) ? list : [...list, event]));
-      if (!own.current.has(event.id)) heard.current(event);
-    };
-    return () => stream.close();
-  }, [job]);
+    for (const { id: entry } of pending) own.current.add(entry);
+  }, [pending]);
 
+  const acknowledge = useCallback((event: JobEvent) => {
+    last.current = event.id;
+    setAcknowledged((list) => (list.some((e) => e.id === event.id) ? list : [...list, event]));
+  }, []);
+  useEffect(() => onSaved((of, event) => of === id && acknowledge(event)), [id, acknowledge]);
+  // The page is served anew now and then; the stream goes on from where it is.
+  const from = useRef(seq);
+  useEffect(
+    () =>
+      listen(id, from.current, (event) => {
+        acknowledge(event);
+        if (!own.current.has(event.id)) heard.current(event);
+      }),
+    [id, acknowledge],
+  );
+
+  const jobName = `job ${String(job.number).padStart(4, "0")}, ${unit.name}`;
   const record = useCallback(
     (event: JobEvent) => {
       own.current.add(event.id);
-      put([...queue.current, { event, status: "sending" }]);
-      void drain();
+      void put({
+        kind: "entry",
+        id: event.id,
+        job: id,
+        jobName,
+        title: entryTitle(unit, event),
+        since: Date.now(),
+        status: "waiting",
+        event: { ...event, device: deviceId(), ...(last.current ? { after: last.current } : {}) },
+      });
     },
-    [put, drain],
+    [id, jobName, unit],
   );
 
-  const discard = useCallback((id: string) => put(queue.current.filter((p) => p.event.id !== id)), [put]);
-
   const events = useMemo(() => {
-    const known = new Set(recorded.map((e) => e.id));
-    const fresh = [...acknowledged, ...pending.filter((p) => p.status !== "refused").map((p) => p.event)];
-    return [...recorded, ...fresh.filter((e) => !known.has(e.id) && known.add(e.id))];
-  }, [recorded, acknowledged, pending]);
+    const known = new Set(job.events.map((e) => e.id));
+    const sent = pending.flatMap((w) => (w.kind === "entry" && w.status !== "refused" ? [w.event] : []));
+    const fresh = [...acknowledged, ...sent];
+    return [...job.events, ...fresh.filter((e) => !known.has(e.id) && known.add(e.id))];
+  }, [job.events, acknowledged, pending]);
 
-  return { events, pending, record, discard, resend: drain };
-}
-
-function nextToSend(queue: readonly Pending[]): Pending | undefined {
-  return queue.find((p) => p.status !== "refused");
+  return { events, pending, record, discard, jobName };
 }

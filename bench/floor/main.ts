@@ -157,8 +157,8 @@ const root = process.cwd();
 await ensureBuild(root);
 const cluster = throwAwayCluster();
 await cluster.start();
-await prepareDatabase(root, cluster.url);
-const server = await startServer(root, cluster.url, 0);
+await prepareDatabase(root, cluster);
+const server = await startServer(root, cluster.appUrl, 0);
 const browser = await chromium.launch({
   executablePath: "/usr/bin/chromium",
   args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage"],

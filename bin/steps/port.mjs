@@ -51,7 +51,7 @@ function whoListens(port) {
     }
   }
   for (const pid of readdirSync("/proc").filter((name) => /^\d+$/.test(name))) {
-    let files = [];
+    let files;
     try {
       files = readdirSync(`/proc/${pid}/fd`);
     } catch {

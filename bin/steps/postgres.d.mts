@@ -2,6 +2,8 @@
 export class Cluster {
   constructor(folder: string, options?: { durable?: boolean });
   readonly url: string;
+  readonly appUrl: string;
+  readonly appPassword: string;
   readonly data: string;
   readonly runs: boolean;
   start(): Promise<Cluster>;

@@ -1,7 +1,8 @@
 import type { ChildProcess } from "node:child_process";
+import type { Cluster } from "./postgres.mjs";
 
 /** Types for the tests that start a server of their own; see serve.mjs. */
-export function prepareDatabase(root: string, databaseUrl: string): Promise<string>;
+export function prepareDatabase(root: string, cluster: Cluster): Promise<string>;
 export function startServer(
   root: string,
   databaseUrl: string,

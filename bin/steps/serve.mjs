@@ -2,9 +2,9 @@ import { spawn } from "node:child_process";
 import { cleanEnvironment, run } from "./run.mjs";
 import { StepError } from "./say.mjs";
 
-/** Migrates the database and loads the demo shop into an empty one. Needs the build. */
-export async function prepareDatabase(root, databaseUrl) {
-  const env = cleanEnvironment({ DATABASE_URL: databaseUrl });
+/** Migrates the database as its owner, lets the application in, and loads the demo shop into an empty one. Needs the build. */
+export async function prepareDatabase(root, cluster) {
+  const env = cleanEnvironment({ DATABASE_URL: cluster.url, APP_PASSWORD: cluster.appPassword });
   const { output } = await run(process.execPath, ["build/node/prepare.js"], {
     cwd: root,
     env,

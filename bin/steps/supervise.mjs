@@ -45,7 +45,7 @@ export class Supervisor {
   }
 
   async #startWeb() {
-    this.databaseUrl = this.cluster.url;
+    this.databaseUrl = this.cluster.appUrl;
     this.server = await startServer(this.root, this.databaseUrl, this.port);
     // The port that it got is kept: what waits in a browser waits for this address.
     this.port = Number(new URL(this.server.address).port);
@@ -83,7 +83,7 @@ export class Supervisor {
       return this.giveUp(error.message, error.fix);
     }
     say("  the database runs again");
-    if (this.cluster.url === this.databaseUrl || this.#ending) return;
+    if (this.cluster.appUrl === this.databaseUrl || this.#ending) return;
     // Its port was taken meanwhile, so it moved, and the web server has to be told.
     const before = this.server.child;
     this.server.child.removeAllListeners("exit");

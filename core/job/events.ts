@@ -117,6 +117,9 @@ export const jobEvent = z.strictObject({
   person: id,
   /** When it happened, by the client's clock, ISO 8601. */
   at: z.iso.datetime(),
+  /** The browser it was made in, and the last entry of this job that was known there: by them a late entry is judged. */
+  device: z.uuid().optional(),
+  after: z.uuid().optional(),
   body: eventBody,
 });
 

@@ -11,6 +11,7 @@ export {
   type FindingBody,
   type JobEvent,
 } from "./events.ts";
+export { logAtDevice } from "./late.ts";
 export { bandFor } from "./bandFor.ts";
 export { checkOf, replay, type Attachment, type JobState, type LedgerEntry } from "./replay.ts";
 export { fileTooLarge, MOST_FILE_BYTES } from "./attachments.ts";

@@ -13,6 +13,7 @@ import {
 import { needsLive } from "#core/meter/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { valueOf, type EventBody, type FindingBody, type JobEvent } from "./events.ts";
+import { arrivedAfter, powerWord } from "./late.ts";
 
 /** A finding in the ledger, retracted or not. */
 export interface LedgerEntry {
@@ -20,6 +21,8 @@ export interface LedgerEntry {
   readonly body: FindingBody;
   readonly check: Check;
   readonly retracted?: { readonly by: string; readonly at: string; readonly why: string };
+  /** What somebody had declared, called or closed before this arrived, and was not known where it was made. */
+  readonly late?: JobEvent;
 }
 
 type BodyOf<T extends EventBody["type"]> = Extract<EventBody, { type: T }>;
@@ -50,6 +53,8 @@ export interface JobState {
   readonly complaint: string;
   readonly band: Band;
   readonly bandEvent?: JobEvent;
+  /** Two people's words on the power that neither knew of: until it is declared anew it counts as unproven. */
+  readonly bandClash?: readonly [JobEvent, JobEvent];
   readonly situation: Situation;
   readonly ledger: readonly LedgerEntry[];
   /** Findings and claims that count, in order. */
@@ -76,9 +81,11 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
     const { body } = event;
     if (body.type !== "finding" && !isTry(body)) return [];
     const by = retracted.get(event.id);
+    const late = arrivedAfter(events, event);
     return [
       {
         event,
+        ...(late ? { late } : {}),
         body: body.type === "finding" ? body : tryAsFinding(unit, body),
         check: body.type === "finding" ? checkOf(unit, body) : stripCheck(unit, body.off),
         ...(by ? { retracted: { by: by.person, at: by.at, why: by.body.why } } : {}),
@@ -86,16 +93,17 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
     ];
   });
   const claims = of("claim").filter((e) => !retracted.has(e.id));
-  const bandEvent = of("band").at(-1);
+  const power = powerWord(events);
   const call = of("call")
     .filter((e) => !retracted.has(e.id))
     .at(-1);
   const closed = of("closed").at(-1);
   return {
     complaint: of("opened")[0]?.body.complaint ?? "",
-    band: bandEvent?.body.band ?? "unproven",
-    ...(bandEvent ? { bandEvent } : {}),
-    situation: situationAfter(unit, events),
+    band: power.band,
+    ...(power.event ? { bandEvent: power.event } : {}),
+    ...(power.clash ? { bandClash: power.clash } : {}),
+    situation: { ...situationAfter(unit, events), band: power.band },
     ledger,
     evidence: [
       ...claims

@@ -2,6 +2,7 @@
 export { describeAdmissionProblem } from "./admissionText.ts";
 export { courseView, partsBetween, type CourseLink, type CoursePoint, type CourseView } from "./course.ts";
 export { cautionsFor, cautionText, type Caution } from "./cautions.ts";
+export { didText } from "./didText.ts";
 export type { CallView } from "./callView.ts";
 export type { DoubtView } from "./doubts.ts";
 export type { Recap } from "./recap.ts";

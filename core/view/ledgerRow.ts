@@ -10,6 +10,7 @@ import {
 import { BEEP_OHMS, FUNCTION_NAME, FUNCTION_UNIT, isOhms } from "#core/meter/index.ts";
 import { expectedOf, isAsItShould } from "./course.ts";
 import { valueOf } from "#core/job/index.ts";
+import { didText } from "./didText.ts";
 import { showPoint } from "#core/entry/index.ts";
 import type { LedgerEntry } from "#core/job/index.ts";
 import { checkText, rangeText, resultText, setupText } from "./words.ts";
@@ -27,12 +28,14 @@ export interface LedgerRow {
   /** For a reading that no suspect explains: what may have gone wrong in taking it. */
   readonly doubt?: string;
   readonly retracted?: { readonly by: string; readonly why: string };
+  /** It arrived after somebody had done something that was not known where it was made. */
+  readonly late?: { readonly by: string; readonly did: string };
 }
 
 /** A finding as the ledger shows it: what was expected, and which way the result is off. */
 export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: LedgerEntry): LedgerRow {
   const { unit } = dictionary;
-  const { event, body, check, retracted } = entry;
+  const { event, body, check, retracted, late } = entry;
   const common = {
     id: event.id,
     at: event.at,
@@ -46,6 +49,7 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
           : "no"
         : resultText(unit, body, check),
     ...(retracted ? { retracted: { by: retracted.by, why: retracted.why } } : {}),
+    ...(late ? { late: { by: late.person, did: didText(late) } } : {}),
   };
   const row = dictionary.row(check);
   if ("chance" in row) {

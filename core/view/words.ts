@@ -2,7 +2,6 @@ import {
   fromScale,
   toScale,
   type Check,
-  type Dictionary,
   type FaultSize,
   type OutcomeLabel,
   type Step,
@@ -108,6 +107,12 @@ export function checkText(unit: UnitModel, check: Check): string {
   return `${showPoint(check.red)} to ${showPoint(check.black)}, ${FUNCTION_NAME[check.fn]}`;
 }
 
+/** Where names are looked up: a dictionary, or a unit and its parts. */
+interface Named {
+  readonly unit: UnitModel;
+  readonly suspects: readonly { readonly id: string; readonly name: string }[];
+}
+
 /** "rinse heat" or "dead, plug P4 off". */
 export function setupText(unit: UnitModel, check: Check): string {
   if (check.kind === "trial" && check.off) return "a whole run";
@@ -116,16 +121,14 @@ export function setupText(unit: UnitModel, check: Check): string {
   return [state.power === "dead" ? "dead" : state.name.toLowerCase(), ...lifts].join(", ");
 }
 
-export function itemName(dictionary: Dictionary, id: string): string {
+export function itemName(known: Named, id: string): string {
   if (id.includes("+"))
     return listText(
-      id.split("+").map((one) => itemName(dictionary, one)),
+      id.split("+").map((one) => itemName(known, one)),
       3,
     );
   return (
-    dictionary.unit.items.find((i) => i.id === id)?.name ??
-    dictionary.suspects.find((s) => s.id === id)?.name ??
-    id
+    known.unit.items.find((i) => i.id === id)?.name ?? known.suspects.find((s) => s.id === id)?.name ?? id
   );
 }
 

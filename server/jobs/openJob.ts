@@ -5,7 +5,8 @@ import { pool } from "../database/pool.ts";
 import { transaction } from "../database/query.ts";
 import { personExists } from "../people/people.ts";
 import { newestModel } from "../units/models.ts";
-import { insertEvent, insertJob } from "./statements.ts";
+import { insertEvent, insertJob, selectJob } from "./statements.ts";
+import { keepSummary } from "./summary.ts";
 
 /** What Start a job asks for. `id` is made by the page, so that sending the form twice opens one job. */
 export const newJob = z.object({
@@ -50,8 +51,9 @@ export async function openJob(input: NewJob): Promise<"unit" | "person" | undefi
   ];
   await transaction(async (client) => {
     if (!(await insertJob(client, input.id, model.hash, input.label))) return;
-    for (const body of bodies)
-      await insertEvent(client, input.id, { id: randomUUID(), person: input.person, at, body });
+    const events = bodies.map((body) => ({ id: randomUUID(), person: input.person, at, body }));
+    for (const event of events) await insertEvent(client, input.id, event);
+    await keepSummary(client, (await selectJob(client, input.id))!, model.unit, events);
   });
   return undefined;
 }

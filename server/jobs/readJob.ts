@@ -3,7 +3,7 @@ import type { JobEvent } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import { modelByHash } from "../units/models.ts";
-import { selectEventsAfter, selectJob, type PlacedEvent } from "./statements.ts";
+import { selectJob, selectLog, type PlacedEvent } from "./statements.ts";
 
 export interface Job {
   readonly id: string;
@@ -15,6 +15,8 @@ export interface Job {
   readonly events: readonly JobEvent[];
   /** Place in the log of the last of them. */
   readonly seq: number;
+  /** Entries that this version of the program cannot read. */
+  readonly unreadable: number;
 }
 
 /** A job with its unit and events; undefined when the id is unknown or no id at all. */
@@ -22,9 +24,9 @@ export async function readJob(id: string): Promise<Job | undefined> {
   if (!z.uuid().safeParse(id).success) return undefined;
   const row = await selectJob(pool(), id);
   if (!row) return undefined;
-  const [model, placed] = await Promise.all([
+  const [model, { placed, unreadable }] = await Promise.all([
     modelByHash(pool(), row.modelHash),
-    selectEventsAfter(pool(), id, 0),
+    selectLog(pool(), id),
   ]);
   return {
     id,
@@ -35,11 +37,15 @@ export async function readJob(id: string): Promise<Job | undefined> {
     unit: model!.unit,
     events: placed.map((p) => p.event),
     seq: placed.at(-1)?.seq ?? 0,
+    unreadable,
   };
 }
 
 /** What joined the job's log after a place in it; undefined when there is no such job. */
-export async function readEventsAfter(id: string, after: number): Promise<PlacedEvent[] | undefined> {
+export async function readEventsAfter(
+  id: string,
+  after: number,
+): Promise<readonly PlacedEvent[] | undefined> {
   if (!z.uuid().safeParse(id).success || !(await selectJob(pool(), id))) return undefined;
-  return selectEventsAfter(pool(), id, after);
+  return (await selectLog(pool(), id, after)).placed;
 }

@@ -1,11 +1,18 @@
 import { isDeepStrictEqual } from "node:util";
 import { z } from "zod";
-import { admissionProblems, replay, type JobEvent } from "#core/job/index.ts";
+import {
+  admissionProblems,
+  logAtDevice,
+  replay,
+  type AdmissionProblem,
+  type JobEvent,
+} from "#core/job/index.ts";
 import { describeAdmissionProblem } from "#core/view/index.ts";
 import { transaction } from "../database/query.ts";
 import { personExists } from "../people/people.ts";
 import { modelByHash } from "../units/models.ts";
-import { insertEvent, lockJob, selectEvent, selectEvents } from "./statements.ts";
+import { insertEvent, lockJob, selectLog, selectRecorded } from "./statements.ts";
+import { keepSummary } from "./summary.ts";
 
 export type RecordResult =
   /** `repeated`: the event was there already, from an earlier send. */
@@ -21,7 +28,7 @@ export async function recordEvent(jobId: string, event: JobEvent): Promise<Recor
   return transaction(async (client): Promise<RecordResult> => {
     const job = await lockJob(client, jobId);
     if (!job) return { ok: false, status: 404, message: "There is no such job." };
-    const existing = await selectEvent(client, event.id);
+    const existing = await selectRecorded(client, event.id);
     if (existing) {
       const same = existing.jobId === jobId && isDeepStrictEqual(existing.body, event.body);
       return same
@@ -39,13 +46,25 @@ export async function recordEvent(jobId: string, event: JobEvent): Promise<Recor
         message: `Nobody “${event.person}” works in this shop. Choose who is working at the top of the page.`,
       };
     const model = await modelByHash(client, job.modelHash);
-    const events = await selectEvents(client, jobId);
-    const problems = admissionProblems(model!.unit, replay(model!.unit, events), event);
+    const { placed, unreadable } = await selectLog(client, jobId);
+    const events = placed.map((p) => p.event);
+    const { unit } = model!;
+    const now = replay(unit, events);
+    // What was done at the unit is judged by what was known there when it was done; only what would stand twice is judged now.
+    const problems = [
+      ...admissionProblems(unit, replay(unit, logAtDevice(events, event)), event),
+      ...(event.body.type === "retraction" || event.body.type === "closed"
+        ? admissionProblems(unit, now, event).filter(standsTwice)
+        : []),
+    ];
     if (problems.length > 0)
       return { ok: false, status: 422, message: problems.map(describeAdmissionProblem).join(" ") };
     await insertEvent(client, jobId, event);
+    await keepSummary(client, job, unit, [...events, event], unreadable);
     return { ok: true, repeated: false };
   });
 }
+
+const standsTwice = ({ code }: AdmissionProblem) => code === "already-retracted" || code === "job-closed";
 
 const isId = (text: string) => z.uuid().safeParse(text).success;

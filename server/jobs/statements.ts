@@ -1,4 +1,4 @@
-import type { JobEvent } from "#core/job/index.ts";
+import { jobEvent, type JobEvent } from "#core/job/index.ts";
 import { execute, many, maybeOne, type Connection } from "../database/query.ts";
 
 export interface JobRow {
@@ -32,27 +32,34 @@ export function selectJob(on: Connection, id: string): Promise<JobRow | undefine
 }
 
 /** Locks the job for the rest of the transaction, so that events join it one after another. */
-export function lockJob(on: Connection, id: string): Promise<JobRow | undefined> {
-  return maybeOne<JobRow & { id: string }>(on, `SELECT ${JOB} FROM jobs WHERE id = $1 FOR UPDATE`, [id]);
+export async function lockJob(on: Connection, id: string): Promise<JobRow | undefined> {
+  // The lock is on its line on the board: jobs themselves are never written again.
+  await maybeOne(on, "SELECT job_id FROM job_summaries WHERE job_id = $1 FOR UPDATE", [id]);
+  return selectJob(on, id);
 }
 
 interface EventRow {
   readonly id: string;
   readonly person: string;
   readonly at: Date;
-  readonly body: JobEvent["body"];
+  readonly device: string | null;
+  readonly after: string | null;
+  readonly body: unknown;
 }
 
-const toEvent = ({ id, person, at, body }: EventRow): JobEvent => ({
-  id,
-  person,
-  at: at.toISOString(),
-  body,
-});
+const EVENT = `id, person_id AS person, at, device, after_id AS "after", body`;
 
-/** A job's events in the order in which they were recorded. */
-export async function selectEvents(on: Connection, jobId: string): Promise<JobEvent[]> {
-  return (await selectEventsAfter(on, jobId, 0)).map(({ event }) => event);
+/** An event of the log; undefined where this version of the program cannot read it. */
+function toEvent({ id, person, at, device, after, body }: EventRow): JobEvent | undefined {
+  const read = jobEvent.safeParse({
+    id,
+    person,
+    at: at.toISOString(),
+    ...(device ? { device } : {}),
+    ...(after ? { after } : {}),
+    body,
+  });
+  return read.success ? read.data : undefined;
 }
 
 /** An event with its place in the log of all jobs. */
@@ -61,38 +68,42 @@ export interface PlacedEvent {
   readonly event: JobEvent;
 }
 
-/** Those of a job's events that were recorded after a place in the log, in order. */
-export async function selectEventsAfter(
-  on: Connection,
-  jobId: string,
-  after: number,
-): Promise<PlacedEvent[]> {
-  const rows = await many<EventRow & { seq: number }>(
-    on,
-    "SELECT seq, id, person_id AS person, at, body FROM job_events WHERE job_id = $1 AND seq > $2 ORDER BY seq",
-    [jobId, after],
-  );
-  return rows.map((row) => ({ seq: row.seq, event: toEvent(row) }));
+/** A job's log, or the part after a place in it, in the order of recording. */
+export interface Log {
+  readonly placed: readonly PlacedEvent[];
+  /** Entries that this version of the program cannot read: they are left out, and the job says so. */
+  readonly unreadable: number;
 }
 
-export async function selectEvent(
+export async function selectLog(on: Connection, jobId: string, after = 0): Promise<Log> {
+  const rows = await many<EventRow & { seq: number }>(
+    on,
+    `SELECT seq, ${EVENT} FROM job_events WHERE job_id = $1 AND seq > $2 ORDER BY seq`,
+    [jobId, after],
+  );
+  const placed = rows.flatMap((row) => {
+    const event = toEvent(row);
+    return event ? [{ seq: row.seq, event }] : [];
+  });
+  return { placed, unreadable: rows.length - placed.length };
+}
+
+/** Job and body of the event with this id. */
+export function selectRecorded(
   on: Connection,
   id: string,
-): Promise<(JobEvent & { jobId: string }) | undefined> {
-  const row = await maybeOne<EventRow & { jobId: string }>(
+): Promise<{ readonly jobId: string; readonly body: unknown } | undefined> {
+  return maybeOne<{ jobId: string; body: unknown }>(
     on,
-    `SELECT id, job_id AS "jobId", person_id AS person, at, body FROM job_events WHERE id = $1`,
+    `SELECT job_id AS "jobId", body FROM job_events WHERE id = $1`,
     [id],
   );
-  return row && { ...toEvent(row), jobId: row.jobId };
 }
 
 export async function insertEvent(on: Connection, jobId: string, event: JobEvent): Promise<void> {
-  await execute(on, "INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, $3, $4, $5)", [
-    event.id,
-    jobId,
-    event.person,
-    event.at,
-    JSON.stringify(event.body),
-  ]);
+  await execute(
+    on,
+    "INSERT INTO job_events (id, job_id, person_id, at, device, after_id, body) VALUES ($1, $2, $3, $4, $5, $6, $7)",
+    [event.id, jobId, event.person, event.at, event.device, event.after, JSON.stringify(event.body)],
+  );
 }

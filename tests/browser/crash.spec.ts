@@ -10,9 +10,9 @@ test("kill -9 of server and database between two findings loses nothing", async 
   const root = process.cwd();
   const cluster = throwAwayCluster({ durable: true });
   await cluster.start();
-  await prepareDatabase(root, cluster.url);
+  await prepareDatabase(root, cluster);
   const port = await freePort();
-  let server = await startServer(root, cluster.url, port);
+  let server = await startServer(root, cluster.appUrl, port);
   const context = await browser.newContext({ baseURL: server.address });
   try {
     const page = await context.newPage();
@@ -35,7 +35,7 @@ test("kill -9 of server and database between two findings loses nothing", async 
     await expect(job.ledger).toContainText("HT1·1 to P1·2");
 
     await cluster.start();
-    server = await startServer(root, cluster.url, port);
+    server = await startServer(root, cluster.appUrl, port);
     // A new page on the same address finds the entry in the browser and sends it by itself.
     await page.goto(page.url());
     await job.ready();

@@ -47,6 +47,7 @@ export function Ledger({ rows, state, nameOf, closed, onRetract, onTakeBack, pho
             row={row}
             hidden={!all && i >= NEWEST}
             who={nameOf.get(row.person) ?? row.person}
+            late={row.late && `arrived after ${nameOf.get(row.late.by) ?? row.late.by} ${row.late.did}`}
             showWho={several}
             closed={closed}
             onRetract={onRetract}
@@ -106,6 +107,7 @@ function LedgerLine({
   row,
   hidden,
   who,
+  late,
   showWho,
   closed,
   onRetract,
@@ -114,6 +116,8 @@ function LedgerLine({
   row: LedgerRow;
   hidden: boolean;
   who: string;
+  /** Where it arrived late: after what. */
+  late: string | undefined;
   showWho: boolean;
   closed: boolean;
   onRetract: (finding: string) => void;
@@ -134,6 +138,7 @@ function LedgerLine({
       </span>
       <span className={struck}>
         {row.check} <span className="text-[0.9375rem] text-ink-soft">{row.setup}</span>
+        {late && <span className="block text-sm font-semibold">{late}</span>}
       </span>
       <span className={`reading font-semibold max-md:col-start-2 ${struck}`}>{row.result}</span>
       <span className="text-[0.9375rem] max-md:col-start-2">

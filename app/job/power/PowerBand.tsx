@@ -1,4 +1,5 @@
 import type { JobState } from "#core/job/index.ts";
+import { didText } from "#core/view/index.ts";
 import { liftOf, type UnitModel } from "#core/unit/index.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Clock } from "../../ui/Clock.tsx";
@@ -23,7 +24,7 @@ export function PowerBand({
   disabled: boolean;
   onChange: () => void;
 }) {
-  const { band, bandEvent, situation } = state;
+  const { band, bandEvent, bandClash, situation } = state;
   const look = LOOK[band];
   const covers = situation.coversOff.map((id) => unit.covers.find((c) => c.id === id)?.name ?? id);
   const lifts = situation.lifts.map((id) => liftOf(unit, id)?.name ?? id);
@@ -33,8 +34,16 @@ export function PowerBand({
       className={`sticky top-0 z-10 flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b-2 border-ink px-4 py-1 ${look.class}`}
     >
       <strong className="text-lg tracking-wider">{look.word}</strong>
+      {bandClash && (
+        <strong role="alert" className="border-[1.5px] border-ink bg-sheet px-2.5 py-0.5">
+          {bandClash
+            .map((event) => `${nameOf.get(event.person) ?? event.person} ${didText(event)}`)
+            .join(", ")}
+          . Neither knew of the other: talk, then declare it anew.
+        </strong>
+      )}
       <span className="hidden items-center gap-x-3 gap-y-1 md:flex md:flex-wrap">
-        {bandEvent ? (
+        {bandClash ? undefined : bandEvent ? (
           <Tag>
             declared by {nameOf.get(bandEvent.person) ?? bandEvent.person}, <Clock at={bandEvent.at} />
           </Tag>

@@ -1,0 +1,29 @@
+import { checkOf, type JobEvent } from "#core/job/index.ts";
+import { checkText, resultText } from "#core/view/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+
+/** An entry in words that stand by themselves, on any page: what was typed, and what it came to. */
+export function entryTitle(unit: UnitModel, { body }: JobEvent): string {
+  switch (body.type) {
+    case "finding": {
+      const typed = body.typed ? `“${body.typed}”, ` : "";
+      return `${typed}${checkText(unit, checkOf(unit, body))}: ${resultText(unit, body)}`;
+    }
+    case "strip":
+      return `try of the strip-down: ${body.tripped ? "opens" : "holds"}`;
+    case "band":
+      return `power declared ${body.band}`;
+    case "note":
+      return `note: ${body.text}`;
+    case "claim":
+      return `claim: ${body.text}`;
+    case "skipped":
+      return `${body.why}: ${body.title}`;
+    case "call":
+      return "the call";
+    case "closed":
+      return `job closed, ${body.outcome}`;
+    default:
+      return body.type;
+  }
+}

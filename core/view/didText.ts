@@ -1,0 +1,17 @@
+import type { JobEvent } from "#core/job/index.ts";
+
+/** What somebody did, to stand after a name: "closed the job". */
+export function didText({ body }: JobEvent): string {
+  switch (body.type) {
+    case "band":
+      return `declared the power ${body.band === "dead" ? "DEAD AND PROVEN" : body.band.toUpperCase()}`;
+    case "retraction":
+      return "retracted an entry";
+    case "call":
+      return "made a call";
+    case "closed":
+      return "closed the job";
+    default:
+      return "added to the record";
+  }
+}

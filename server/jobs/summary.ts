@@ -1,0 +1,100 @@
+import { replay, type JobEvent, type JobState } from "#core/job/index.ts";
+import { itemName } from "#core/view/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+import { execute, many, type Connection } from "../database/query.ts";
+import { modelByHash } from "../units/models.ts";
+import { selectJob, selectLog, type JobRow } from "./statements.ts";
+
+/** What the board shows of a job. */
+export interface Summary {
+  readonly complaint: string;
+  readonly lastAt: string;
+  readonly findings: number;
+  readonly status: "open" | "called" | "closed";
+  readonly band: JobState["band"];
+  readonly calledItem: string | null;
+  readonly waits: string | null;
+  readonly people: readonly string[];
+}
+
+/**
+ * A job in a line: findings that nobody took back, but for what was answered as it was taken in; the call that stands, and the
+ * last note after it, which is what the repair waits for; who has written in it, the last one first.
+ */
+export function summaryOf(unit: UnitModel, events: readonly JobEvent[]): Summary {
+  const state = replay(unit, events);
+  const openedAt = events.find((e) => e.body.type === "opened")?.at ?? "";
+  const calledAt = events.findIndex((e) => e.id === state.call?.event.id);
+  const afterCall = state.call
+    ? events.slice(calledAt + 1).findLast((e) => e.body.type === "note")
+    : undefined;
+  return {
+    complaint: state.complaint,
+    lastAt: events.at(-1)?.at ?? "",
+    findings: state.ledger.filter((e) => !e.retracted && e.event.at > openedAt).length,
+    status: state.closed ? "closed" : state.call ? "called" : "open",
+    band: state.band,
+    calledItem: state.call ? itemName({ unit, suspects: unit.parts }, state.call.body.item) : null,
+    waits: afterCall?.body.type === "note" ? afterCall.body.text : null,
+    people: [...new Set(events.map((e) => e.person).reverse())],
+  };
+}
+
+/** Brings a job's line on the board up to date with its log, in the transaction that changed it. */
+export async function keepSummary(
+  on: Connection,
+  job: JobRow,
+  unit: UnitModel,
+  events: readonly JobEvent[],
+  unreadable = 0,
+): Promise<void> {
+  const { complaint, lastAt, findings, status, band, calledItem, waits, people } = summaryOf(unit, events);
+  const number = String(job.number).padStart(4, "0");
+  const words = [number, unit.name, job.label, complaint].join(" ").toLowerCase();
+  await execute(
+    on,
+    `INSERT INTO job_summaries (job_id, number, unit_name, label, opened_at, complaint, last_at, findings, status, band,
+       called_item, waits, people, unreadable, words)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)
+     ON CONFLICT (job_id) DO UPDATE SET complaint = $6, last_at = $7, findings = $8, status = $9, band = $10,
+       called_item = $11, waits = $12, people = $13, unreadable = $14, words = $15`,
+    [
+      job.id,
+      job.number,
+      unit.name,
+      job.label,
+      job.openedAt,
+      complaint,
+      lastAt === "" ? job.openedAt : lastAt,
+      findings,
+      status,
+      band,
+      calledItem,
+      waits,
+      people,
+      unreadable,
+      words,
+    ],
+  );
+}
+
+/** Writes the line of every job that has none: those of before the board had its own table. Returns how many. */
+export async function keepMissingSummaries(on: Connection): Promise<number> {
+  const rows = await many<{ id: string }>(
+    on,
+    "SELECT id FROM jobs WHERE NOT EXISTS (SELECT FROM job_summaries s WHERE s.job_id = jobs.id) ORDER BY number",
+  );
+  for (const { id } of rows) {
+    const job = (await selectJob(on, id))!;
+    const { unit } = (await modelByHash(on, job.modelHash))!;
+    const { placed, unreadable } = await selectLog(on, id);
+    await keepSummary(
+      on,
+      job,
+      unit,
+      placed.map((p) => p.event),
+      unreadable,
+    );
+  }
+  return rows.length;
+}
