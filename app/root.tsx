@@ -1,3 +1,4 @@
+import { useContext } from "react";
 import {
   isRouteErrorResponse,
   Links,
@@ -13,6 +14,7 @@ import type { Route } from "./+types/root";
 import { Problem } from "./ui/Problem.tsx";
 import { Waiting } from "./ui/Waiting.tsx";
 import { readChoices } from "./board/choices.ts";
+import { NonceContext } from "./nonce.ts";
 import styles from "./styles/app.css?url";
 
 export const links: LinksFunction = () => [
@@ -27,12 +29,12 @@ export async function loader({ request }: Route.LoaderArgs) {
   return { choices, people };
 }
 
-/** Who works here and how the page looks change by one form only; without an answer the page stays as it is. */
-export const shouldRevalidate = ({ formAction }: { formAction?: string }) =>
-  formAction === "/settings/choices";
+/** Who works here and how the page looks change by forms only; without an answer the page stays as it is. */
+export const shouldRevalidate = ({ formAction }: { formAction?: string }) => formAction !== undefined;
 
 export function Layout({ children }: { children: React.ReactNode }) {
   const data = useRouteLoaderData<typeof loader>("root");
+  const nonce = useContext(NonceContext);
   return (
     <html lang="en" data-theme={data?.choices.theme}>
       <head>
@@ -46,8 +48,8 @@ export function Layout({ children }: { children: React.ReactNode }) {
       </head>
       <body>
         {children}
-        <ScrollRestoration />
-        <Scripts />
+        <ScrollRestoration nonce={nonce} />
+        <Scripts nonce={nonce} />
       </body>
     </html>
   );

@@ -7,6 +7,9 @@ import express from "express";
 import { pino } from "pino";
 import type { ServerBuild } from "react-router";
 import { isDatabaseThere } from "./database/query.ts";
+import { pageHeaders } from "./requests/headers.ts";
+import { bodyWithin, countWithin, limitSockets } from "./requests/limits.ts";
+import { onlyOwnPagesChange, onlyThisHost } from "./requests/sameOrigin.ts";
 import { prepareLibrary } from "./workers/analysis.ts";
 
 /**
@@ -18,18 +21,7 @@ const build = (await import(pathToFileURL(path.resolve("build/server/index.js"))
 
 const app = express();
 app.disable("x-powered-by");
-// There is no sign-in: only this machine may ask, under a name of its own (a page elsewhere cannot rebind one to us).
-app.use((request, response, next) => {
-  const host = (request.headers.host ?? "").replace(/:\d+$/, "");
-  if (["127.0.0.1", "localhost", "[::1]"].includes(host)) return next();
-  response.status(421).type("text/plain").send("This server answers on 127.0.0.1 and localhost only.");
-});
-app.use((_request, response, next) => {
-  response.setHeader("X-Content-Type-Options", "nosniff");
-  response.setHeader("Referrer-Policy", "same-origin");
-  response.setHeader("X-Frame-Options", "DENY");
-  next();
-});
+app.use(onlyThisHost, ...pageHeaders, onlyOwnPagesChange, bodyWithin, ...countWithin);
 const streams = new Set<express.Response>();
 app.use("/stream", (_request, response, next) => {
   streams.add(response);
@@ -52,6 +44,7 @@ const server = app.listen(Number(process.env["PORT"] ?? 0), "127.0.0.1", () => {
   // Without them pages only wait longer.
   prepareLibrary().catch((error: unknown) => log.warn(error, "the library's dictionaries are not all there"));
 });
+limitSockets(server);
 server.on("error", (error) => {
   log.error(error);
   process.stderr.write(`The server could not listen on port ${process.env["PORT"]}: ${error.message}\n`);

@@ -1,5 +1,6 @@
 import { data } from "react-router";
 import { z } from "zod";
+import { uncleanText } from "#server/requests/cleanText.ts";
 import type { Route } from "./+types/choices";
 import { rememberChoices } from "../board/choices.ts";
 
@@ -10,7 +11,8 @@ const choices = z.object({
 
 /** Remembers who is working and which theme, in this browser. */
 export async function action({ request }: Route.ActionArgs) {
-  const parsed = choices.safeParse(Object.fromEntries(await request.formData()));
+  const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
+  const parsed = choices.safeParse(uncleanText(form) === undefined ? form : undefined);
   if (!parsed.success) return data({ message: "That is no person or theme of this shop." }, { status: 400 });
   const { person, theme } = parsed.data;
   return data(

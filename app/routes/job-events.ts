@@ -1,5 +1,6 @@
 import { jobEvent } from "#core/job/index.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
+import { uncleanText } from "#server/requests/cleanText.ts";
 import type { Route } from "./+types/job-events";
 
 const text = (message: string, status: number) =>
@@ -11,6 +12,8 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!request.headers.get("Content-Type")?.startsWith("application/json"))
     return text("Send the event as JSON.", 415);
   const json: unknown = await request.json().catch(() => undefined);
+  const unclean = uncleanText(json);
+  if (unclean) return text(`${unclean}: this has characters that cannot be kept.`, 400);
   const parsed = jobEvent.safeParse(json);
   if (!parsed.success)
     return text(

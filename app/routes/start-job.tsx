@@ -3,6 +3,7 @@ import { data, Form, redirect, useNavigation } from "react-router";
 import { newJob, openJob } from "#server/jobs/openJob.ts";
 import { prepareAnalysis } from "#server/workers/analysis.ts";
 import { listUnits, newestModel } from "#server/units/models.ts";
+import { uncleanText } from "#server/requests/cleanText.ts";
 import type { Route } from "./+types/start-job";
 import { Button } from "../ui/Button.tsx";
 import { badlyWord } from "#core/view/index.ts";
@@ -43,7 +44,14 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const parsed = newJob.safeParse(readStartForm(await request.formData()));
+  const form = readStartForm(await request.formData().catch(() => new FormData()));
+  const unclean = uncleanText(form);
+  if (unclean)
+    return data(
+      { errors: { [unclean.split(".")[0]!]: "This has characters that cannot be kept." } },
+      { status: 400 },
+    );
+  const parsed = newJob.safeParse(form);
   if (!parsed.success) {
     const errors = Object.fromEntries(
       parsed.error.issues.map((issue) => [String(issue.path[0]), issue.message]),

@@ -8,7 +8,14 @@ export const NOTE_LENGTH = 2000;
 const note = z.string().max(NOTE_LENGTH);
 
 /** A reading as stored: JSON has no infinity, so OL is a word. */
-export const storedValue = z.union([z.number().finite(), z.literal("OL")]);
+export const storedValue = z.union([
+  // Minus nothing is nothing: JSON keeps the sign, the database does not.
+  z
+    .number()
+    .finite()
+    .transform((value) => (value === 0 ? 0 : value)),
+  z.literal("OL"),
+]);
 
 const setup = z.strictObject({ state: id, lifts: z.array(id).max(20) });
 const reading = z.strictObject({
@@ -116,7 +123,7 @@ export const jobEvent = z.strictObject({
   id: z.uuid(),
   person: id,
   /** When it happened, by the client's clock, ISO 8601. */
-  at: z.iso.datetime(),
+  at: z.iso.datetime().refine((at) => at >= "1970" && at < "2200", "This is no time of our days."),
   /** The browser it was made in, and the last entry of this job that was known there: by them a late entry is judged. */
   device: z.uuid().optional(),
   after: z.uuid().optional(),

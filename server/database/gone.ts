@@ -40,3 +40,9 @@ export function isConnectionLoss(error: unknown): boolean {
   if (typeof code === "string") return LOST.test(code) || SYSTEM.has(code);
   return WORDS.test(error.message);
 }
+
+/** Whether a value was no text to PostgreSQL: a NUL, or bytes that are no characters (SQLSTATE 22021, 22P05). */
+export function isNoText(error: unknown): boolean {
+  const code = error instanceof Error ? (error as Error & { code?: unknown }).code : undefined;
+  return code === "22021" || code === "22P05";
+}

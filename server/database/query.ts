@@ -1,5 +1,5 @@
 import type { Pool, PoolClient, QueryResult, QueryResultRow } from "pg";
-import { DatabaseGone, isConnectionLoss } from "./gone.ts";
+import { DatabaseGone, isConnectionLoss, isNoText } from "./gone.ts";
 import { pool } from "./pool.ts";
 
 /** What a query runs on: the pool, or the client of a transaction. */
@@ -35,7 +35,9 @@ async function run<Row extends QueryResultRow>(
   try {
     return await on.query<Row>(sql, [...values]);
   } catch (error) {
-    throw isConnectionLoss(error) ? new DatabaseGone() : error;
+    if (isConnectionLoss(error)) throw new DatabaseGone();
+    if (isNoText(error)) throw new Response("That has characters which cannot be kept.", { status: 400 });
+    throw error;
   }
 }
 

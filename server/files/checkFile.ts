@@ -1,3 +1,4 @@
+import PQueue from "p-queue";
 import sharp from "sharp";
 import { fileTooLarge, MOST_FILE_BYTES, type ATTACHMENT_MEDIA } from "#core/job/index.ts";
 
@@ -13,7 +14,12 @@ export type FileResult =
 const LONGEST_SIDE = 2400;
 const THUMBNAIL_SIDE = 240;
 /** More pixels than this would take the server's memory: a decompression bomb, or a wall-sized scan. */
-const MOST_PIXELS = 120_000_000;
+const MOST_PIXELS = 64_000_000;
+/** One picture is unpacked at a time, and so many may wait: beyond that the sender tries again. */
+const pictures = new PQueue({ concurrency: 1 });
+const MOST_WAITING = 24;
+sharp.cache(false);
+sharp.concurrency(1);
 
 const MEDIA = { jpeg: "image/jpeg", png: "image/png", webp: "image/webp" } as const;
 
@@ -26,6 +32,12 @@ export async function checkFile(bytes: Buffer, name: string): Promise<FileResult
   if (bytes.length > MOST_FILE_BYTES) return refused(fileTooLarge(name, bytes.length));
   if (bytes.subarray(0, 5).toString("latin1") === "%PDF-")
     return { ok: true, file: { media: "application/pdf", content: bytes } };
+  if (pictures.size >= MOST_WAITING)
+    throw new Response("Many photographs are coming in. This one is sent again.", { status: 503 });
+  return pictures.add(() => checkPicture(bytes, name));
+}
+
+async function checkPicture(bytes: Buffer, name: string): Promise<FileResult> {
   try {
     const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS });
     const { format } = await picture.metadata();
@@ -35,8 +47,7 @@ export async function checkFile(bytes: Buffer, name: string): Promise<FileResult
       .clone()
       .resize({ width: LONGEST_SIDE, height: LONGEST_SIDE, fit: "inside", withoutEnlargement: true })
       .toBuffer();
-    const thumbnail = await upright
-      .clone()
+    const thumbnail = await sharp(content)
       .resize({ width: THUMBNAIL_SIDE, height: THUMBNAIL_SIDE, fit: "cover" })
       .jpeg({ quality: 78 })
       .toBuffer();

@@ -21,7 +21,7 @@ export const newJob = z.object({
     .max(2000, "Keep the complaint under 2000 characters."),
   /** Observation id → what was seen. */
   seen: z.record(z.string(), z.enum(["yes", "no", "badly", "sometimes"])),
-  claims: z.array(z.object({ item: z.string().optional(), text: z.string().trim().min(1).max(500) })),
+  claims: z.array(z.object({ item: z.string().optional(), text: z.string().trim().min(1).max(500) })).max(40),
 });
 
 export type NewJob = z.infer<typeof newJob>;

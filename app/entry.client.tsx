@@ -1,0 +1,17 @@
+import { setNonce } from "get-nonce";
+import { startTransition, StrictMode } from "react";
+import { hydrateRoot } from "react-dom/client";
+import { HydratedRouter } from "react-router/dom";
+
+// Dialogs hold the page behind them still by a style of their own, which needs the nonce too.
+const nonce = document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce;
+if (nonce) setNonce(nonce);
+
+startTransition(() => {
+  hydrateRoot(
+    document,
+    <StrictMode>
+      <HydratedRouter />
+    </StrictMode>,
+  );
+});

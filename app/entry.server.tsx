@@ -1,0 +1,40 @@
+import { PassThrough } from "node:stream";
+import { createReadableStreamFromReadable } from "@react-router/node";
+import { renderToPipeableStream } from "react-dom/server";
+import { ServerRouter, type EntryContext } from "react-router";
+import { NonceContext } from "./nonce.ts";
+
+/** After this the rest of a page is given up, ms. */
+const LONGEST_MS = 20_000;
+
+/** Writes a page. Its scripts carry the nonce under which the server (server/requests/headers.ts) allows them. */
+export default function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  context: EntryContext,
+): Promise<Response> | Response {
+  if (request.method === "HEAD") return new Response(null, { status, headers });
+  const nonce = request.headers.get("X-Page-Nonce") ?? "";
+  return new Promise((resolve, reject) => {
+    const timer = setTimeout(() => abort(), LONGEST_MS);
+    const { pipe, abort } = renderToPipeableStream(
+      <NonceContext value={nonce}>
+        <ServerRouter context={context} url={request.url} nonce={nonce} />
+      </NonceContext>,
+      {
+        nonce,
+        onShellReady: () => {
+          const body = new PassThrough({ final: (done) => (clearTimeout(timer), done()) });
+          headers.set("Content-Type", "text/html; charset=utf-8");
+          resolve(new Response(createReadableStreamFromReadable(body), { headers, status }));
+          pipe(body);
+        },
+        onShellError: (error) => {
+          clearTimeout(timer);
+          reject(error instanceof Error ? error : new Error(String(error)));
+        },
+      },
+    );
+  });
+}

@@ -1,0 +1,54 @@
+import type { Server } from "node:http";
+import type { RequestHandler } from "express";
+import { rateLimit } from "express-rate-limit";
+import { MOST_FILE_BYTES } from "#core/job/index.ts";
+
+/** The longest form or entry, bytes: the longest notes and claims are a few thousand characters. */
+const MOST_FORM_BYTES = 256 * 1024;
+/** Changes an address may make in a minute: a whole shop behind one address types far less. */
+const MOST_CHANGES = 6000;
+/** Files an address may send in a minute. */
+const MOST_FILES = 240;
+/** Connections at a time, of all browsers. */
+const MOST_SOCKETS = 1500;
+const MINUTE_MS = 60_000;
+
+const isFile = (path: string) => /^\/jobs\/[^/]+\/files$/.test(path);
+
+/** A body says how long it is, and is not longer than its route takes. */
+export const bodyWithin: RequestHandler = (request, response, next) => {
+  const { method, headers, path } = request;
+  if (method === "GET" || method === "HEAD") return next();
+  const say = (status: number, text: string) => void response.status(status).type("text/plain").send(text);
+  if (headers["transfer-encoding"] !== undefined || headers["content-length"] === undefined)
+    return say(411, "Say how long the request is (Content-Length).");
+  const most = isFile(path) ? MOST_FILE_BYTES : MOST_FORM_BYTES;
+  if (Number(headers["content-length"]) > most)
+    return say(413, `That is larger than the ${Math.floor(most / 1024)} kB that can be taken here.`);
+  next();
+};
+
+const limited = (limit: number, skip: (method: string, path: string) => boolean) =>
+  rateLimit({
+    windowMs: MINUTE_MS,
+    limit,
+    standardHeaders: "draft-8",
+    legacyHeaders: false,
+    skip: ({ method, path }) => skip(method, path),
+    message: "Too many requests in a minute. What you entered waits in this browser and is sent again.",
+  });
+
+/** How many changes and files an address may send in a minute. */
+export const countWithin: readonly RequestHandler[] = [
+  limited(MOST_CHANGES, (method) => method === "GET" || method === "HEAD"),
+  limited(MOST_FILES, (method, path) => method === "GET" || method === "HEAD" || !isFile(path)),
+];
+
+/** Time and number of connections. */
+export function limitSockets(server: Server): void {
+  server.maxConnections = MOST_SOCKETS;
+  server.headersTimeout = 15_000;
+  // A photograph over a cellar's reception.
+  server.requestTimeout = 150_000;
+  server.keepAliveTimeout = 20_000;
+}
