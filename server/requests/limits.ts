@@ -1,7 +1,7 @@
 import type { Server } from "node:http";
 import type { RequestHandler } from "express";
 import { rateLimit } from "express-rate-limit";
-import { MOST_FILE_BYTES } from "#core/job/index.ts";
+import { fileTooLarge, MOST_FILE_BYTES } from "#core/job/index.ts";
 
 /** The longest form or entry, bytes: the longest notes and claims are a few thousand characters. */
 const MOST_FORM_BYTES = 256 * 1024;
@@ -22,9 +22,11 @@ export const bodyWithin: RequestHandler = (request, response, next) => {
   const say = (status: number, text: string) => void response.status(status).type("text/plain").send(text);
   if (headers["transfer-encoding"] !== undefined || headers["content-length"] === undefined)
     return say(411, "Say how long the request is (Content-Length).");
-  const most = isFile(path) ? MOST_FILE_BYTES : MOST_FORM_BYTES;
-  if (Number(headers["content-length"]) > most)
-    return say(413, `That is larger than the ${Math.floor(most / 1024)} kB that can be taken here.`);
+  const bytes = Number(headers["content-length"]);
+  if (isFile(path) && bytes > MOST_FILE_BYTES)
+    return say(413, fileTooLarge(String(request.query["name"] ?? "photograph"), bytes));
+  if (!isFile(path) && bytes > MOST_FORM_BYTES)
+    return say(413, `That is larger than the ${MOST_FORM_BYTES / 1024} kB that can be taken here.`);
   next();
 };
 

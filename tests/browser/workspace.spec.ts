@@ -239,5 +239,6 @@ test("the addresses of files and of the live record answer in sentences", async 
   const small = await request.get(`/files/${id}?thumbnail`);
   expect((await sharp(await small.body()).metadata()).width).toBe(240);
   expect((await request.get(`/files/${crypto.randomUUID()}`)).status()).toBe(404);
-  expect((await request.get(`/jobs/${crypto.randomUUID()}/stream`)).status()).toBe(404);
+  for (const jobs of ["", "nonsense", `${job}:-1`, `${job}:0,x:0`])
+    expect((await request.get(`/stream?jobs=${jobs}`)).status()).toBe(400);
 });

@@ -1,5 +1,5 @@
 import { useCallback, useMemo, useState } from "react";
-import { put } from "../../sync/outbox/outbox.ts";
+import { discard, put } from "../../sync/outbox/outbox.ts";
 import type { Waiting } from "../../sync/outbox/store.ts";
 import { useShop } from "../../ui/ShopBar.tsx";
 import { photoProblem } from "./photos.ts";
@@ -12,7 +12,8 @@ export function usePhotos(job: string, jobName: string, pending: readonly Waitin
 
   const said = useMemo(() => {
     const waits = pending.flatMap((w) => (w.kind === "file" ? [[w.file.finding, fileText(w)] as const] : []));
-    return { ...problems, ...Object.fromEntries(waits) };
+    const now = Object.entries(problems).filter(([, problem]) => problem !== "");
+    return { ...Object.fromEntries(waits), ...Object.fromEntries(now) };
   }, [problems, pending]);
 
   const attach = useCallback(
@@ -22,6 +23,10 @@ export function usePhotos(job: string, jobName: string, pending: readonly Waitin
         : "Choose who is working first: every photograph carries a name.";
       setProblems((was) => ({ ...was, [finding]: problem ?? "" }));
       if (problem !== undefined || !person) return;
+      // Another one was chosen in place of those that could not be taken.
+      for (const waiting of pending)
+        if (waiting.kind === "file" && waiting.file.finding === finding && waiting.status === "refused")
+          void discard(waiting.id);
       const id = crypto.randomUUID();
       const name = file.name.trim().slice(-200) || "photograph";
       void put({
@@ -35,7 +40,7 @@ export function usePhotos(job: string, jobName: string, pending: readonly Waitin
         file: { id, finding, name, person, content: file },
       });
     },
-    [job, jobName, person],
+    [job, jobName, person, pending],
   );
 
   return { said, attach };
