@@ -162,6 +162,11 @@ function CourseAndRecord({ desk, job }: { desk: JobDesk; job: Job }) {
   );
 }
 
+const COMPUTING =
+  "Computing how this unit can fail, once for this model. Courses and readings are there already; checks follow.";
+const TOO_LARGE =
+  "This unit is too large to weigh its suspects. Its courses and expected readings hold: follow a course from the supply to the load.";
+
 /** The check that pays best now, and readings to take again before it. */
 function WhatNext({ desk }: { desk: JobDesk }) {
   const { unit, view, events, proposal, ask, setOpen } = desk;
@@ -170,6 +175,7 @@ function WhatNext({ desk }: { desk: JobDesk }) {
       <DoubtNotice view={view} onAgain={desk.take} />
       <NextCard
         deeper={view.deeper}
+        nothing={view.readingsOnly ? (desk.progress === undefined ? TOO_LARGE : COMPUTING) : undefined}
         order={desk.order}
         onOrder={() => setOpen({ dialog: "order" })}
         whatIf={

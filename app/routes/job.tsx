@@ -14,13 +14,13 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   },
 ];
 
-export async function loader({ params }: Route.LoaderArgs) {
+export async function loader({ params, request }: Route.LoaderArgs) {
   const job = await readJob(params.job);
   if (!job)
     throw data("There is no job at this address. It may have been opened in another shop's Zygodrome.", {
       status: 404,
     });
-  return { job, view: await analyseJob(job), dictionary: dictionaryAddress(job.modelHash) };
+  return { job, view: await analyseJob(job, request.signal), dictionary: dictionaryAddress(job.modelHash) };
 }
 
 type Served = Awaited<ReturnType<typeof loader>>;

@@ -13,10 +13,10 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: loaderData ? `Report, job ${loaderData.job.number} · Zygodrome` : "Report · Zygodrome" },
 ];
 
-export async function loader({ params }: Route.LoaderArgs) {
+export async function loader({ params, request }: Route.LoaderArgs) {
   const job = await readJob(params.job);
   if (!job) throw data("There is no job at this address, so there is no report.", { status: 404 });
-  const [view, people] = await Promise.all([analyseJob(job), listPeople()]);
+  const [view, people] = await Promise.all([analyseJob(job, request.signal), listPeople()]);
   return { job, view, people };
 }
 

@@ -1,5 +1,11 @@
 import { expose } from "comlink";
-import { buildDictionary, unpackDictionary, type Dictionary } from "#core/diagnosis/index.ts";
+import {
+  buildDictionary,
+  buildReadings,
+  DictionarySizeError,
+  unpackDictionary,
+  type Dictionary,
+} from "#core/diagnosis/index.ts";
 import { orderView, questionAt, viewJob, whatIf, wiringView } from "#core/view/index.ts";
 import { symptomTable } from "#core/sequence/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
@@ -22,9 +28,19 @@ async function fetched(unit: UnitModel, address: string): Promise<Dictionary | u
   }
 }
 
+/** A unit that is too large for a dictionary has its readings all the same. */
+function built(unit: UnitModel, report: (done: number) => void): Dictionary {
+  try {
+    return buildDictionary(unit, report);
+  } catch (error) {
+    if (error instanceof DictionarySizeError) return buildReadings(unit);
+    throw error;
+  }
+}
+
 const worker: DiagnosisWorker = {
   async open(unit, address, report) {
-    dictionary = (await fetched(unit, address)) ?? buildDictionary(unit, (done) => report(done));
+    dictionary = (await fetched(unit, address)) ?? built(unit, (done) => report(done));
     // The first view compiles the code that every later one runs.
     viewJob(dictionary, [], "information", undefined, "listed");
   },

@@ -77,7 +77,8 @@ export function callView(
     item: advice.item,
     itemName: itemName(dictionary, advice.item),
     chance: advice.chance,
-    ready: advice.ready && !deeper,
+    // Where no fault is known there is nothing to call.
+    ready: advice.ready && !deeper && dictionary.suspects.length > 2,
     suspect: suspect.id,
     suspectText: suspectText(dictionary, advice.suspect, posterior),
     ...(deeper && advice.ready ? { standing: LOOKING } : standingOf(advice)),

@@ -111,6 +111,8 @@ export interface JobView {
   readonly standingSuspects: number;
   readonly standingItems: number;
   readonly totalSuspects: number;
+  /** Nothing is known of how the unit fails: courses and readings, no suspects, no next check. */
+  readonly readingsOnly: boolean;
   /** Groups of suspects that no check tells apart, as names. */
   readonly ambiguous: readonly (readonly string[])[];
   readonly next: readonly ProposalView[];
@@ -187,10 +189,11 @@ function weighedView(
     standingSuspects: posterior.suspects.filter((p) => p >= 0.005).length,
     standingItems: standing.length,
     totalSuspects: suspects.length - 2,
+    readingsOnly: suspects.length === 2,
     ledger: state.ledger.map((entry) => ledgerRow(dictionary, posterior, entry)),
     courses: unit.courses.map((course) => courseView(dictionary, state, posterior, course)),
     doubts: doubtsOf(dictionary, posterior, state),
-    outside: isOutside(dictionary, posterior),
+    outside: suspects.length > 2 && isOutside(dictionary, posterior),
     recap: recapOf(dictionary, posterior, state, advice),
     twin: state.twin.length === 0 ? [] : twinRows(dictionary, posterior, state),
     ...sequenceOf(dictionary, posterior, state),

@@ -24,11 +24,14 @@ export const bodyWithin: RequestHandler = (request, response, next) => {
     return say(411, "Say how long the request is (Content-Length).");
   const bytes = Number(headers["content-length"]);
   if (isFile(path) && bytes > MOST_FILE_BYTES)
-    return say(413, fileTooLarge(String(request.query["name"] ?? "photograph"), bytes));
+    return say(413, fileTooLarge(nameIn(request.originalUrl), bytes));
   if (!isFile(path) && bytes > MOST_FORM_BYTES)
     return say(413, `That is larger than the ${MOST_FORM_BYTES / 1024} kB that can be taken here.`);
   next();
 };
+
+const nameIn = (address: string) =>
+  new URL(address, "http://here").searchParams.get("name") ?? "photograph";
 
 const limited = (limit: number, skip: (method: string, path: string) => boolean) =>
   rateLimit({

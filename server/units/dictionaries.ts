@@ -31,6 +31,15 @@ export async function readZippedDictionary(on: Connection, hash: string): Promis
   return row?.packed;
 }
 
+export async function hasDictionary(on: Connection, hash: string): Promise<boolean> {
+  const row = await maybeOne<{ found: number }>(
+    on,
+    "SELECT 1 AS found FROM dictionaries WHERE model_hash = $1 AND engine = $2",
+    [hash, engineStamp()],
+  );
+  return row !== undefined;
+}
+
 export async function readDictionary(on: Connection, hash: string): Promise<Uint8Array | undefined> {
   const zipped = await readZippedDictionary(on, hash);
   return zipped && promisify(gunzip)(zipped);

@@ -1,56 +1,115 @@
+import os from "node:os";
+import PQueue from "p-queue";
 import { Piscina } from "piscina";
 import type { JobView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import type { Job } from "../jobs/readJob.ts";
-import { ANALYSIS_FILE, modelsWithoutDictionary } from "../units/dictionaries.ts";
+import { ANALYSIS_FILE, hasDictionary, modelsWithoutDictionary } from "../units/dictionaries.ts";
 import { modelByHash } from "../units/models.ts";
 import type { AnalysisRequest } from "./analysis.worker.ts";
 
+/** A view that takes longer is given up, ms. */
+const VIEW_MS = 20_000;
+/** A dictionary that takes longer is not built here; pages of that unit show readings, and browsers build their own. */
+const DICTIONARY_MS = 180_000;
+/** Views of one unit beside each other: the rest of the threads stay free for other units. */
+const MOST_OF_ONE_UNIT = 1;
+
 type Threads = Piscina<AnalysisRequest, JobView | undefined>;
 
-const holder = globalThis as typeof globalThis & { zygodromeAnalysis?: Threads };
+class Analysis {
+  /** Views for pages: short, several at a time. */
+  private readonly views = makeThreads(Math.max(2, os.availableParallelism()));
+  /** Dictionaries: long, one after the other, so that no page waits for one. */
+  private readonly builders = makeThreads(1);
+  private readonly lanes = new Map<string, PQueue>();
+  private readonly building = new Map<string, Promise<void>>();
+  /** Models whose dictionary could not be built in this process's life. */
+  private readonly unbuildable = new Set<string>();
 
-/** The job's view, computed off the event loop. */
-export async function analyseJob(job: Job): Promise<JobView> {
-  return (await analysisThreads().run({ hash: job.modelHash, unit: job.unit, events: job.events }))!;
-}
-
-/**
- * Has the unit's dictionary built while its Start a job form is being filled in. Nobody waits for it, and what goes wrong
- * in it goes wrong again, and is reported, when the job is opened.
- */
-export function prepareAnalysis(hash: string, unit: UnitModel): void {
-  analysisThreads()
-    .run({ hash, unit })
-    .catch(() => undefined);
-}
-
-/**
- * Builds what dictionaries the library still lacks, one after the other in a thread of its own, so that a page never
- * waits for them. A unit that cannot be built is left to whoever opens it.
- */
-export async function prepareLibrary(): Promise<void> {
-  const hashes = await modelsWithoutDictionary(pool());
-  if (hashes.length === 0) return;
-  const thread = makeThreads();
-  for (const hash of hashes) {
-    const stored = await modelByHash(pool(), hash);
-    if (stored) await thread.run({ hash, unit: stored.unit }).catch(() => undefined);
+  async view(job: Job, asker?: AbortSignal): Promise<JobView> {
+    const { modelHash: hash, unit, events } = job;
+    const signal = AbortSignal.any([AbortSignal.timeout(VIEW_MS), ...(asker ? [asker] : [])]);
+    const lane = this.lane(hash);
+    try {
+      const view = await lane.add(() => this.views.run({ want: "view", hash, unit, events }, { signal }), {
+        signal,
+      });
+      if (view!.readingsOnly) void this.build(hash, unit);
+      return view!;
+    } catch (error) {
+      if (signal.aborted)
+        throw new Response("This unit takes long to compute. The page is tried again.", { status: 503 });
+      throw error;
+    }
   }
-  await thread.destroy();
+
+  /** Builds and stores a dictionary unless that is done, under way or known to fail. Never throws. */
+  build(hash: string, unit: UnitModel): Promise<void> {
+    if (this.unbuildable.has(hash)) return Promise.resolve();
+    const under = this.building.get(hash);
+    if (under) return under;
+    const work = (async () => {
+      try {
+        if (await hasDictionary(pool(), hash)) return;
+        await this.builders.run(
+          { want: "dictionary", hash, unit },
+          { signal: AbortSignal.timeout(DICTIONARY_MS) },
+        );
+      } catch (error) {
+        // Without the database it can be tried again; too large or too slow it stays.
+        if (!(error instanceof Response)) this.unbuildable.add(hash);
+      } finally {
+        this.building.delete(hash);
+      }
+    })();
+    this.building.set(hash, work);
+    return work;
+  }
+
+  private lane(hash: string): PQueue {
+    const known = this.lanes.get(hash);
+    if (known) return known;
+    const lane = new PQueue({ concurrency: MOST_OF_ONE_UNIT });
+    this.lanes.set(hash, lane);
+    lane.once("idle", () => this.lanes.delete(hash));
+    return lane;
+  }
 }
 
-function analysisThreads(): Threads {
-  return (holder.zygodromeAnalysis ??= makeThreads());
+const holder = globalThis as typeof globalThis & { zygodromeAnalysis?: Analysis };
+const analysis = () => (holder.zygodromeAnalysis ??= new Analysis());
+
+/**
+ * The job's view, computed off the event loop: by the unit's dictionary, or by readings alone until that is built.
+ * @param asker aborted when whoever asked has gone
+ * @throws a response 503 when it takes too long
+ */
+export function analyseJob(job: Job, asker?: AbortSignal): Promise<JobView> {
+  return analysis().view(job, asker);
 }
 
-function makeThreads(): Threads {
+/** Has the unit's dictionary built while its Start a job form is being filled in. Nobody waits for it. */
+export function prepareAnalysis(hash: string, unit: UnitModel): void {
+  void analysis().build(hash, unit);
+}
+
+/** Builds what dictionaries the library still lacks, one after the other, so that a page seldom is without. */
+export async function prepareLibrary(): Promise<void> {
+  for (const hash of await modelsWithoutDictionary(pool())) {
+    const stored = await modelByHash(pool(), hash);
+    if (stored) await analysis().build(hash, stored.unit);
+  }
+}
+
+function makeThreads(maxThreads: number): Threads {
   return new Piscina<AnalysisRequest, JobView | undefined>({
     filename: ANALYSIS_FILE,
     // A dictionary is some ten megabytes; what building it leaves behind is better collected than kept.
-    resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: 256 },
-    maxThreads: 1,
+    resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: 320 },
+    minThreads: 0,
+    maxThreads,
     idleTimeout: 60_000,
   });
 }

@@ -1,30 +1,56 @@
-import { buildDictionary, packDictionary, unpackDictionary, type Dictionary } from "#core/diagnosis/index.ts";
+import {
+  buildDictionary,
+  buildReadings,
+  bytesOf,
+  packDictionary,
+  unpackDictionary,
+  type Dictionary,
+} from "#core/diagnosis/index.ts";
 import { type JobEvent } from "#core/job/index.ts";
 import { viewJob, type JobView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import { readDictionary, storeDictionary } from "../units/dictionaries.ts";
 
-/** Dictionaries of the units asked about last, by model hash. */
+/** Dictionaries of the units asked about last, by model hash; the one longest unused goes first. */
 const kept = new Map<string, Dictionary>();
-const MOST_KEPT = 4;
+/** As many as fit in this, bytes; at least the last one. */
+const MOST_BYTES = 64e6;
 
-export interface AnalysisRequest {
-  readonly hash: string;
-  readonly unit: UnitModel;
-  /** The job to look at; without it only the dictionary is wanted. */
-  readonly events?: readonly JobEvent[];
+export type AnalysisRequest =
+  /** The view of a job, by the stored dictionary, or by readings alone where there is none. */
+  | {
+      readonly want: "view";
+      readonly hash: string;
+      readonly unit: UnitModel;
+      readonly events: readonly JobEvent[];
+    }
+  /** A dictionary that is not stored yet: it is built and stored. */
+  | { readonly want: "dictionary"; readonly hash: string; readonly unit: UnitModel };
+
+/** Runs in a worker thread: what pages show before the browser's own worker takes over, and dictionaries for all. */
+export default async function analyse(request: AnalysisRequest): Promise<JobView | undefined> {
+  const { hash, unit } = request;
+  if (request.want === "dictionary") {
+    const dictionary = buildDictionary(unit);
+    await storeDictionary(pool(), hash, packDictionary(dictionary));
+    return undefined;
+  }
+  const dictionary = kept.get(hash) ?? (await stored(hash, unit)) ?? buildReadings(unit);
+  keep(hash, dictionary);
+  return viewJob(dictionary, request.events, "information", undefined, "listed");
 }
 
-/** Runs in a worker thread: the view of a job, for pages that are read without the browser's own worker. */
-export default async function analyse({ hash, unit, events }: AnalysisRequest): Promise<JobView | undefined> {
-  let dictionary = kept.get(hash);
-  if (!dictionary) {
-    dictionary = (await stored(hash, unit)) ?? (await built(hash, unit));
-    if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
-    kept.set(hash, dictionary);
+function keep(hash: string, dictionary: Dictionary): void {
+  kept.delete(hash);
+  // Readings alone are asked for until there is more, and are quickly had again.
+  if (dictionary.suspects.length > 2) kept.set(hash, dictionary);
+  let bytes = [...kept.values()].reduce((sum, d) => sum + bytesOf(d), 0);
+  for (const [other, dropped] of kept) {
+    if (bytes <= MOST_BYTES || other === hash) break;
+    bytes -= bytesOf(dropped);
+    kept.delete(other);
   }
-  return events && viewJob(dictionary, events, "information", undefined, "listed");
 }
 
 async function stored(hash: string, unit: UnitModel): Promise<Dictionary | undefined> {
@@ -34,11 +60,4 @@ async function stored(hash: string, unit: UnitModel): Promise<Dictionary | undef
   } catch {
     return undefined;
   }
-}
-
-/** A dictionary that cannot be kept is used all the same. */
-async function built(hash: string, unit: UnitModel): Promise<Dictionary> {
-  const dictionary = buildDictionary(unit);
-  await storeDictionary(pool(), hash, packDictionary(dictionary)).catch(() => undefined);
-  return dictionary;
 }

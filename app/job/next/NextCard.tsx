@@ -16,6 +16,8 @@ interface Props {
   ranking: boolean;
   /** What no list has is still to be looked at. */
   deeper: boolean;
+  /** What to say where there is no check for another reason. */
+  nothing: string | undefined;
   onOrder: () => void;
   onChoose: (index: number) => void;
   onPower: (to: "live" | "dead") => void;
@@ -30,14 +32,26 @@ const NOTHING_LEFT =
 
 /** The check that pays best now: where the probes go, what it may read, what each outcome leaves. */
 export function NextCard(props: Props) {
-  const { proposals, chosen, band, order, whatIf, ranking, deeper, onOrder, onChoose, onPower, onSkip } =
-    props;
+  const {
+    proposals,
+    chosen,
+    band,
+    order,
+    whatIf,
+    ranking,
+    deeper,
+    nothing,
+    onOrder,
+    onChoose,
+    onPower,
+    onSkip,
+  } = props;
   const proposal = proposals[Math.min(chosen, proposals.length - 1)];
   if (!proposal)
     return (
       <section aria-label="Next" className="border-b-[1.5px] border-ink bg-sheet px-4 py-4">
         <h2 className="section-title">Next</h2>
-        <p className="pt-2 text-lg">{deeper ? LOOKING : NOTHING_LEFT}</p>
+        <p className="pt-2 text-lg">{nothing ?? (deeper ? LOOKING : NOTHING_LEFT)}</p>
       </section>
     );
   const { needs } = proposal;

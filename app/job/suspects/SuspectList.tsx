@@ -4,6 +4,13 @@ import { percentText } from "../../words/percent.ts";
 
 /** Who is left: replaceable items by chance, with the findings for and against. */
 export function SuspectList({ view }: { view: JobView }) {
+  if (view.readingsOnly)
+    return (
+      <section aria-label="Suspects" className="grow px-4 py-2.5">
+        <h2 className="section-title">Suspects</h2>
+        <p className="py-2 text-ink-soft">None are computed for this unit.</p>
+      </section>
+    );
   const shown = view.items.filter((item, i) => i < 3 || item.chance >= 0.01);
   return (
     <section aria-label="Suspects" className="grow px-4 py-2.5">

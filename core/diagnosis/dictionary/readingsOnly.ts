@@ -1,0 +1,22 @@
+import { modesOf, type UnitModel } from "#core/unit/index.ts";
+import { buildDictionary, type Dictionary } from "./dictionary.ts";
+
+/**
+ * A dictionary of the healthy unit alone: every course and reading is there, and no suspect. What a unit has until its own
+ * dictionary is computed, or for good where that would be too large.
+ */
+export function buildReadings(unit: UnitModel): Dictionary {
+  const healthy: UnitModel = {
+    ...unit,
+    parts: unit.parts.map((part) => ({
+      ...part,
+      weights: Object.fromEntries(modesOf(part).map((mode) => [mode.id, 0])),
+    })),
+  };
+  return { ...buildDictionary(healthy), unit };
+}
+
+/** Bytes that a dictionary holds, about: mean and spread of every reading in every case. */
+export function bytesOf({ rows, cases }: Dictionary): number {
+  return rows.length * cases.length * 12;
+}
