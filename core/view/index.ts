@@ -8,6 +8,7 @@ export type { DoubtView } from "./doubts.ts";
 export type { Recap } from "./recap.ts";
 export { TRIAL_NAME, trialWords } from "./trialWords.ts";
 export { ORDER_NAME, orderView, questionAt, whatIf, type OrderView, type WhatIf } from "./whatIf.ts";
+export type { ProbeView, ProposalView } from "./proposalView.ts";
 export type { LedgerRow } from "./ledgerRow.ts";
 export { plugFaces, type PlugFace, type PlugPin } from "./plugFaces.ts";
 export {
@@ -15,8 +16,6 @@ export {
   type Depth,
   type ItemView,
   type JobView,
-  type ProbeView,
-  type ProposalView,
   type SuspectView,
   type WeighedView,
 } from "./view.ts";
