@@ -35,14 +35,22 @@ const WORDS =
 /** Whether a failed query says that the database is not to be had, rather than that the query is wrong. */
 export function isConnectionLoss(error: unknown): boolean {
   if (error instanceof DatabaseGone) return true;
-  if (!(error instanceof Error)) return false;
-  const code = (error as Error & { code?: unknown }).code;
-  if (typeof code === "string") return LOST.test(code) || SYSTEM.has(code);
-  return WORDS.test(error.message);
+  const { code, message } = parts(error);
+  return code === undefined ? WORDS.test(message) : LOST.test(code) || SYSTEM.has(code);
 }
 
 /** Whether a value was no text to PostgreSQL: a NUL, or bytes that are no characters (SQLSTATE 22021, 22P05). */
 export function isNoText(error: unknown): boolean {
-  const code = error instanceof Error ? (error as Error & { code?: unknown }).code : undefined;
+  const { code } = parts(error);
   return code === "22021" || code === "22P05";
+}
+
+/** Code and words of an error, wherever it was made: one of the system's own need not be an instance of our Error. */
+function parts(error: unknown): { readonly code?: string; readonly message: string } {
+  if (typeof error !== "object" || error === null) return { message: "" };
+  const { code, message } = error as { code?: unknown; message?: unknown };
+  return {
+    ...(typeof code === "string" ? { code } : {}),
+    message: typeof message === "string" ? message : "",
+  };
 }

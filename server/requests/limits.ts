@@ -30,8 +30,7 @@ export const bodyWithin: RequestHandler = (request, response, next) => {
   next();
 };
 
-const nameIn = (address: string) =>
-  new URL(address, "http://here").searchParams.get("name") ?? "photograph";
+const nameIn = (address: string) => new URL(address, "http://here").searchParams.get("name") ?? "photograph";
 
 const limited = (limit: number, skip: (method: string, path: string) => boolean) =>
   rateLimit({

@@ -1,0 +1,4 @@
+/** Types for the tests; see supervise.mjs. */
+export class Restarts {
+  once(now?: number): boolean;
+}
