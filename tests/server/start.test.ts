@@ -6,7 +6,8 @@ import path from "node:path";
 import { afterEach, describe, expect, test } from "@jest/globals";
 import { lockFolder } from "../../bin/steps/lock.mjs";
 import { exactPort, freePort, readPort } from "../../bin/steps/port.mjs";
-import { Cluster, throwAwayCluster } from "../../bin/steps/postgres.mjs";
+import type { Cluster } from "../../bin/steps/postgres.mjs";
+import { throwAwayCluster } from "../../bin/steps/postgres.mjs";
 import { Restarts } from "../../bin/steps/supervise.mjs";
 
 /** What `npm start` does before the first page: one start a folder, one port, one owner, a whole database or none. */
