@@ -1,16 +1,17 @@
 import { Command, CommanderError, Option } from "commander";
+import type { DataOptions } from "./backup.ts";
 import type { DiagnoseOptions } from "./diagnose.ts";
 import type { PlayOptions } from "./play.ts";
 import type { PredictOptions } from "./predict.ts";
 
 /** Errors, by name, whose message is meant for the one who called. */
-const EXPECTED = ["UsageError", "CircuitError", "DictionarySizeError", "RangeError"];
+const EXPECTED = ["UsageError", "StepError", "CircuitError", "DictionarySizeError", "RangeError"];
 
 const UNIT = ["<unit>", "path of a model file, for example demo/units/glasswasher-gw4.json"] as const;
 const JSON_OUT = ["--json", "print JSON for other programs"] as const;
 
 /**
- * Runs one command and returns the exit code: 0 done, 1 the model has errors, 2 called wrongly.
+ * Runs one command and returns the exit code: 0 done, 1 the model or the data has errors, 2 called wrongly or not possible.
  * Each command's code is loaded when it is called, so that --help is there at once.
  */
 export async function main(
@@ -87,6 +88,34 @@ export async function main(
       if (failed) code = 1;
     });
 
+  const DATA = ["--data <folder>", "folder of the data"] as const;
+  const dataFolder = process.env["ZYGODROME_DATA"] ?? ".zygodrome";
+  program
+    .command("backup")
+    .description("everything that is kept, in one file; also while Zygodrome runs")
+    .argument("<file>", "file to write; it must not be there yet")
+    .option(...DATA, dataFolder)
+    .action(async (file: string, options: DataOptions) =>
+      write(await (await import("./backup.ts")).backup(file, options)),
+    );
+  program
+    .command("restore")
+    .description("put a backup in place of what is there, which is kept aside")
+    .argument("<file>", "a file that backup wrote")
+    .option(...DATA, dataFolder)
+    .action(async (file: string, options: DataOptions) =>
+      write(await (await import("./backup.ts")).restore(file, options)),
+    );
+  program
+    .command("check")
+    .description("read everything that is kept and say what is not as it should be")
+    .option(...DATA, dataFolder)
+    .action(async (options: DataOptions) => {
+      const { output, failed } = await (await import("./backup.ts")).check(options);
+      write(output);
+      if (failed) code = 1;
+    });
+
   try {
     if (argv.length === 0) program.outputHelp();
     else await program.parseAsync([...argv], { from: "user" });
@@ -96,6 +125,8 @@ export async function main(
     if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
     if (error instanceof Error && EXPECTED.includes(error.name)) {
       complain(error.message);
+      const { fix } = error as Error & { fix?: string };
+      if (fix) complain(`What to do: ${fix}`);
       return 2;
     }
     throw error;

@@ -5,6 +5,7 @@ export class Cluster {
   readonly appUrl: string;
   readonly appPassword: string;
   readonly data: string;
+  readonly bin: string;
   readonly runs: boolean;
   start(): Promise<Cluster>;
   stop(): Promise<void>;

@@ -4,6 +4,7 @@
 export class StepError extends Error {
   constructor(message, fix) {
     super(message);
+    this.name = "StepError";
     this.fix = fix;
   }
 }

@@ -63,20 +63,10 @@ CREATE TABLE job_summaries (
 );
 CREATE INDEX job_summaries_board ON job_summaries ((status = 'closed'), number DESC);
 
--- The application's own role: it adds to what is recorded and can rewrite none of it. Its password is set at each start.
-DO $$
-BEGIN
-  IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'zygodrome_app') THEN
-    CREATE ROLE zygodrome_app NOSUPERUSER NOCREATEDB NOCREATEROLE NOINHERIT NOLOGIN;
-  END IF;
-END
-$$;
+-- The application's own role (server/database/appRole.ts makes it) adds to what is recorded and can rewrite none of it.
 REVOKE CREATE ON SCHEMA public FROM PUBLIC;
 GRANT USAGE ON SCHEMA public TO zygodrome_app;
 GRANT SELECT, INSERT ON unit_models, jobs, job_events, files TO zygodrome_app;
 GRANT SELECT ON people TO zygodrome_app;
 GRANT SELECT, INSERT, UPDATE ON job_summaries TO zygodrome_app;
 GRANT SELECT, INSERT, DELETE ON dictionaries TO zygodrome_app;
-ALTER ROLE zygodrome_app SET statement_timeout = '20s';
-ALTER ROLE zygodrome_app SET lock_timeout = '8s';
-ALTER ROLE zygodrome_app SET idle_in_transaction_session_timeout = '30s';

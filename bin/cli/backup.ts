@@ -1,0 +1,149 @@
+import { existsSync, renameSync, rmSync, statSync } from "node:fs";
+import path from "node:path";
+import pg from "pg";
+import { checkDatabase, type DatabaseCheck } from "#server/backup/checkDatabase.ts";
+import { lockFolder } from "../steps/lock.mjs";
+import { Cluster } from "../steps/postgres.mjs";
+import { run } from "../steps/run.mjs";
+import { prepareDatabase } from "../steps/serve.mjs";
+import { UsageError } from "./usage.ts";
+
+export interface DataOptions {
+  /** Folder of the data, as ZYGODROME_DATA has it. */
+  readonly data: string;
+}
+
+/** Everything that is kept, in one file, taken at one moment while people go on working. Never over a file that is there. */
+export async function backup(file: string, { data }: DataOptions): Promise<string> {
+  if (existsSync(file))
+    throw new UsageError(`${file} is there already. Nothing was written; give another name.`);
+  return withDatabase(data, async (cluster) => {
+    const aside = `${file}.new`;
+    rmSync(aside, { force: true });
+    await run(
+      path.join(cluster.bin, "pg_dump"),
+      ["--format=custom", `--file=${aside}`, `--dbname=${cluster.url}`],
+      {
+        fix: "see whether the disk is full, and whether the folder may be written to",
+      },
+    );
+    // Whole under its name, or not there.
+    renameSync(aside, file);
+    const { counts, problems } = await inspect(cluster.url);
+    const size = Math.max(1, Math.round(statSync(file).size / 1024));
+    return [`${file}: ${countsText(counts)}; ${size} kB.`, ...problems].join("\n");
+  });
+}
+
+/**
+ * Puts a backup in place of what is there. It is restored beside it, checked, and only then takes its name; what was there stays
+ * in the cluster under another name. Zygodrome must not be running.
+ */
+export async function restore(file: string, { data }: DataOptions): Promise<string> {
+  if (!existsSync(file)) throw new UsageError(`There is no file ${file}.`);
+  const lock = await lockFolder(data);
+  try {
+    const cluster = await new Cluster(path.join(data, "postgres")).start();
+    try {
+      return await restoreInto(cluster, file);
+    } finally {
+      await cluster.stop();
+    }
+  } finally {
+    lock.release();
+  }
+}
+
+async function restoreInto(cluster: Cluster, file: string): Promise<string> {
+  // What is in the cluster now, and its roles, are as this version of the program wants them.
+  await prepareDatabase(process.cwd(), cluster);
+  const beside = new URL(cluster.url);
+  beside.pathname = "/zygodrome_restored";
+  await inOwn(cluster, "DROP DATABASE IF EXISTS zygodrome_restored");
+  await inOwn(cluster, "CREATE DATABASE zygodrome_restored");
+  try {
+    await run(
+      path.join(cluster.bin, "pg_restore"),
+      ["--exit-on-error", "--no-owner", `--dbname=${beside.href}`, path.resolve(file)],
+      { fix: `${file} is no backup of Zygodrome, or not whole; what was there is untouched` },
+    );
+    await prepareDatabase(process.cwd(), { url: beside.href, appPassword: cluster.appPassword } as Cluster);
+    const { counts, problems } = await inspect(beside.href);
+    if (problems.length > 0)
+      throw new UsageError(
+        `${file} is not as it should be; what was there is untouched:\n${problems.join("\n")}`,
+      );
+    const before = `zygodrome_before_${new Date().toISOString().replace(/\D/gu, "").slice(0, 14)}`;
+    await inOwn(cluster, `ALTER DATABASE zygodrome RENAME TO ${before}`);
+    await inOwn(cluster, "ALTER DATABASE zygodrome_restored RENAME TO zygodrome");
+    return `Restored from ${file}: ${countsText(counts)}. What was there before is kept in the database ${before}.`;
+  } catch (error) {
+    await inOwn(cluster, "DROP DATABASE IF EXISTS zygodrome_restored");
+    throw error;
+  }
+}
+
+/** Reads everything that is kept. `failed` where something is not as it should be. */
+export async function check({ data }: DataOptions): Promise<{ output: string; failed: boolean }> {
+  return withDatabase(data, async (cluster) => {
+    const { counts, problems } = await inspect(cluster.url);
+    const failed = problems.length > 0;
+    return {
+      output: [
+        ...problems,
+        `${countsText(counts)}: ${failed ? `${problems.length} problems` : "all as it should be"}.`,
+      ].join("\n"),
+      failed,
+    };
+  });
+}
+
+/** The database as it runs; started for the while where it does not. */
+async function withDatabase<T>(data: string, work: (cluster: Cluster) => Promise<T>): Promise<T> {
+  const cluster = new Cluster(path.join(data, "postgres"));
+  if (!existsSync(path.join(cluster.data, "PG_VERSION")))
+    throw new UsageError(`There is no Zygodrome in ${data}. Say where: --data FOLDER.`);
+  if (cluster.runs) return work(await cluster.start());
+  const lock = await lockFolder(data);
+  try {
+    await cluster.start();
+    return await work(cluster);
+  } finally {
+    await cluster.stop();
+    lock.release();
+  }
+}
+
+async function inspect(url: string): Promise<DatabaseCheck> {
+  const pool = new pg.Pool({ connectionString: url, max: 2 });
+  try {
+    return await checkDatabase(pool);
+  } finally {
+    await pool.end();
+  }
+}
+
+/** Runs a statement on the cluster, outside of the database that it is about. */
+async function inOwn(cluster: Cluster, sql: string): Promise<void> {
+  const url = new URL(cluster.url);
+  url.pathname = "/postgres";
+  const client = new pg.Client({ connectionString: url.href });
+  await client.connect();
+  try {
+    await client.query(sql);
+  } finally {
+    await client.end();
+  }
+}
+
+function countsText(counts: Readonly<Record<string, number>>): string {
+  return Object.entries(counts)
+    .filter(([table]) => table !== "job_summaries")
+    .map(([table, n]) => `${n} ${NAME[table] ?? table}`)
+    .join(", ");
+}
+
+const NAME: Readonly<Record<string, string>> = {
+  unit_models: "unit models",
+  job_events: "entries",
+};
