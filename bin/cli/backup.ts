@@ -2,6 +2,8 @@ import { existsSync, renameSync, rmSync, statSync } from "node:fs";
 import path from "node:path";
 import pg from "pg";
 import { checkDatabase, type DatabaseCheck } from "#server/backup/checkDatabase.ts";
+import { ensureAppRole } from "#server/database/appRole.ts";
+import { ensureBuild } from "../steps/build.mjs";
 import { lockFolder } from "../steps/lock.mjs";
 import { Cluster } from "../steps/postgres.mjs";
 import { run } from "../steps/run.mjs";
@@ -55,8 +57,8 @@ export async function restore(file: string, { data }: DataOptions): Promise<stri
 }
 
 async function restoreInto(cluster: Cluster, file: string): Promise<string> {
-  // What is in the cluster now, and its roles, are as this version of the program wants them.
-  await prepareDatabase(process.cwd(), cluster);
+  await ensureBuild(process.cwd());
+  await withPool(cluster.url, (pool) => ensureAppRole(pool, cluster.appPassword));
   const beside = new URL(cluster.url);
   beside.pathname = "/zygodrome_restored";
   await inOwn(cluster, "DROP DATABASE IF EXISTS zygodrome_restored");
@@ -73,6 +75,11 @@ async function restoreInto(cluster: Cluster, file: string): Promise<string> {
       throw new UsageError(
         `${file} is not as it should be; what was there is untouched:\n${problems.join("\n")}`,
       );
+    if (!(await holdsShop(cluster.url))) {
+      await inOwn(cluster, "DROP DATABASE zygodrome");
+      await inOwn(cluster, "ALTER DATABASE zygodrome_restored RENAME TO zygodrome");
+      return `Restored from ${file}: ${countsText(counts)}.`;
+    }
     const before = `zygodrome_before_${new Date().toISOString().replace(/\D/gu, "").slice(0, 14)}`;
     await inOwn(cluster, `ALTER DATABASE zygodrome RENAME TO ${before}`);
     await inOwn(cluster, "ALTER DATABASE zygodrome_restored RENAME TO zygodrome");
@@ -115,9 +122,28 @@ async function withDatabase<T>(data: string, work: (cluster: Cluster) => Promise
 }
 
 async function inspect(url: string): Promise<DatabaseCheck> {
+  if (!(await holdsShop(url)))
+    throw new UsageError("The database holds no shop yet: start Zygodrome once, or restore a backup.");
+  return withPool(url, checkDatabase);
+}
+
+/** Whether the database has been brought up to date once. */
+function holdsShop(url: string): Promise<boolean> {
+  return withPool(url, async (pool) => {
+    const { rows } = await pool.query<{ there: boolean }>(
+      "SELECT to_regclass('job_summaries') IS NOT NULL AS there",
+    );
+    return rows[0]!.there;
+  });
+}
+
+async function withPool<T>(url: string, work: (pool: pg.Pool) => Promise<T>): Promise<T> {
   const pool = new pg.Pool({ connectionString: url, max: 2 });
+  // The server may be stopped before the last connection has said goodbye.
+  pool.on("error", () => undefined);
+  pool.on("connect", (client) => client.on("error", () => undefined));
   try {
-    return await checkDatabase(pool);
+    return await work(pool);
   } finally {
     await pool.end();
   }

@@ -221,7 +221,7 @@ test("a page of another site changes nothing here", async ({ browser, baseURL, p
   const foreign = `http://localhost:${(site.address() as AddressInfo).port}/`;
   const stranger = await browser.newContext();
   await stranger.addCookies([{ name: "person", value: "x", url: baseURL! }]);
-  const chosen = async () => (await stranger.cookies(baseURL!)).find((c) => c.name === "person")?.value;
+  const chosen = async () => (await stranger.cookies(baseURL)).find((c) => c.name === "person")?.value;
   const lure = await stranger.newPage();
   try {
     await lure.goto(foreign);

@@ -1,0 +1,159 @@
+import { randomUUID } from "node:crypto";
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import pg from "pg";
+import sharp from "sharp";
+import { main } from "../../bin/cli/main.ts";
+import { lockFolder } from "../../bin/steps/lock.mjs";
+import { Cluster } from "../../bin/steps/postgres.mjs";
+import { prepareDatabase } from "../../bin/steps/serve.mjs";
+
+/** A shop is backed up, lost, and restored into an empty cluster; every table and file is then what it was. */
+const parent = existsSync("/var/tmp") ? "/var/tmp" : os.tmpdir();
+const old = path.join(parent, `zygodrome-backup-${randomUUID()}`);
+const fresh = path.join(parent, `zygodrome-restore-${randomUUID()}`);
+const file = path.join(mkdtempSync(path.join(parent, "zygodrome-backup-")), "shop.backup");
+const FILE_ID = randomUUID();
+
+async function run(...argv: string[]): Promise<{ code: number; out: string; err: string }> {
+  let out = "";
+  let err = "";
+  const code = await main(
+    argv,
+    (t) => (out += `${t}\n`),
+    (t) => (err += `${t}\n`),
+  );
+  return { code, out, err };
+}
+
+async function withCluster<T>(folder: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
+  const cluster = await new Cluster(path.join(folder, "postgres"), { durable: false }).start();
+  const client = new pg.Client({ connectionString: cluster.url });
+  await client.connect();
+  try {
+    return await work(client);
+  } finally {
+    await client.end();
+    await cluster.stop();
+  }
+}
+
+const TABLES = ["people", "unit_models", "jobs", "job_events", "files", "job_summaries", "schema_migrations"];
+async function everything(client: pg.Client): Promise<Record<string, string[]>> {
+  const tables: Record<string, string[]> = {};
+  for (const table of TABLES) {
+    const { rows } = await client.query<{ row: string }>(`SELECT t::text AS row FROM ${table} t ORDER BY 1`);
+    tables[table] = rows.map((r) => r.row);
+  }
+  return tables;
+}
+
+let before: Record<string, string[]>;
+beforeAll(async () => {
+  const cluster = await new Cluster(path.join(old, "postgres"), { durable: false }).start();
+  await prepareDatabase(process.cwd(), cluster);
+  await cluster.stop();
+  const picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: "red" } })
+    .jpeg()
+    .toBuffer();
+  before = await withCluster(old, async (client) => {
+    await client.query(
+      `INSERT INTO files (id, job_id, name, media, content, thumbnail)
+       SELECT $1, id, 'plug.jpg', 'image/jpeg', $2, $2 FROM jobs LIMIT 1`,
+      [FILE_ID, picture],
+    );
+    return everything(client);
+  });
+}, 60_000);
+afterAll(() => {
+  for (const folder of [old, fresh, path.dirname(file)]) rmSync(folder, { recursive: true, force: true });
+});
+
+describe("backup and restore", () => {
+  test("a backup is one file, and never written over another", async () => {
+    const { code, out } = await run("backup", file, "--data", old);
+    expect(code).toBe(0);
+    expect(out).toMatch(/2 people, \d+ unit models, 7 jobs, \d+ entries, 1 files; \d+ kB/);
+    const bytes = readFileSync(file);
+    const again = await run("backup", file, "--data", old);
+    expect(again).toMatchObject({ code: 2, err: expect.stringContaining("is there already") as unknown });
+    expect(readFileSync(file).equals(bytes)).toBe(true);
+  }, 60_000);
+
+  test("restored into an empty cluster, every table and file is what it was", async () => {
+    const { code, out } = await run("restore", file, "--data", fresh);
+    expect({ code, out }).toMatchObject({ code: 0, out: expect.stringContaining("7 jobs") as unknown });
+    expect(await withCluster(fresh, everything)).toEqual(before);
+    expect(await run("check", "--data", fresh)).toMatchObject({
+      code: 0,
+      out: expect.stringContaining("all as it should be") as unknown,
+    });
+  }, 60_000);
+
+  test("restored over another shop, that one is kept aside", async () => {
+    await withCluster(fresh, (client) =>
+      client.query("INSERT INTO people (id, name) VALUES ('late', 'Late')"),
+    );
+    const { out } = await run("restore", file, "--data", fresh);
+    const aside = /kept in the database (zygodrome_before_\d{14})/.exec(out)![1]!;
+    expect(await withCluster(fresh, everything)).toEqual(before);
+    await withCluster(fresh, async (client) => {
+      const { rows } = await client.query<{ datname: string }>("SELECT datname FROM pg_database");
+      expect(rows.map((r) => r.datname)).toEqual(expect.arrayContaining(["zygodrome", aside]));
+      expect(rows.map((r) => r.datname)).not.toContain("zygodrome_restored");
+    });
+  }, 60_000);
+
+  test.each([
+    ["no backup", () => Buffer.from("junk")],
+    ["one cut short", () => readFileSync(file).subarray(0, 20_000)],
+  ])(
+    "from %s nothing is changed",
+    async (_name, bytes) => {
+      const bad = path.join(path.dirname(file), "bad.backup");
+      writeFileSync(bad, bytes());
+      const { code, err } = await run("restore", bad, "--data", fresh);
+      expect(code).toBe(2);
+      expect(err).toMatch(/no backup of Zygodrome, or not whole; what was there is untouched/);
+      expect(await withCluster(fresh, everything)).toEqual(before);
+    },
+    60_000,
+  );
+
+  test("while Zygodrome runs nothing is restored; where there is none, nothing is made", async () => {
+    const lock = await lockFolder(fresh);
+    lock.tell("http://127.0.0.1:4127");
+    const refused = await run("restore", file, "--data", fresh);
+    lock.release();
+    expect(refused.err).toMatch(/already running at http:\/\/127.0.0.1:4127/);
+    expect(await run("restore", `${file}.none`, "--data", fresh)).toMatchObject({ code: 2 });
+    const nowhere = path.join(parent, `zygodrome-${randomUUID()}`);
+    expect((await run("check", "--data", nowhere)).err).toMatch(/There is no Zygodrome in/);
+    expect(existsSync(nowhere)).toBe(false);
+  });
+});
+
+describe("check", () => {
+  test("says what is not as it should be", async () => {
+    await withCluster(old, async (client) => {
+      await client.query("ALTER TABLE files DISABLE TRIGGER ALL; ALTER TABLE job_events DISABLE TRIGGER ALL");
+      await client.query("UPDATE files SET content = 'x'");
+      await client.query("UPDATE job_summaries SET findings = 99 WHERE number = 147");
+      await client.query(
+        `UPDATE job_events SET body = '{"type": "note"}' WHERE seq = (SELECT max(seq) FROM job_events)`,
+      );
+      await client.query("ALTER TABLE unit_models DISABLE TRIGGER ALL");
+      await client.query(
+        `UPDATE unit_models SET model = jsonb_set(model, '{name}', '"Other"') WHERE unit_id = 'kiln-pk9'`,
+      );
+    });
+    const { code, out } = await run("check", "--data", old);
+    expect(code).toBe(1);
+    expect(out).toMatch(/The file “plug\.jpg” .* is not the image\/jpeg/);
+    expect(out).toMatch(/Job 0147: its line on the board/);
+    expect(out).toMatch(/1 entries cannot be read/);
+    expect(out).toMatch(/Model [0-9a-f]{12}: its content is not that of its hash/);
+  }, 60_000);
+});
