@@ -10,9 +10,12 @@ const LOOK_MS = 500;
 /** Counts how often something ended by itself; `once` is false when that was too often to go on. */
 export class Restarts {
   #ends = [];
+  constructor(most = MOST_ENDS) {
+    this.most = most;
+  }
   once(now = Date.now()) {
     this.#ends = [...this.#ends.filter((at) => now - at < WINDOW_MS), now];
-    return this.#ends.length <= MOST_ENDS;
+    return this.#ends.length <= this.most;
   }
 }
 
@@ -20,13 +23,15 @@ export class Restarts {
  * Keeps the database and the web server running: whichever ends by itself is started again, the other goes on.
  *
  * @param giveUp called with words when one of them does not stay up
+ * @param most ends of either within a minute before that
  */
 export class Supervisor {
   #ending = false;
-  #restarts = { database: new Restarts(), web: new Restarts() };
+  #restarts;
 
-  constructor(root, cluster, port, giveUp) {
+  constructor(root, cluster, port, giveUp, most = MOST_ENDS) {
     Object.assign(this, { root, cluster, port, giveUp });
+    this.#restarts = { database: new Restarts(most), web: new Restarts(most) };
   }
 
   /** Starts the web server, and from then on watches both. Returns its address. */
