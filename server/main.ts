@@ -39,17 +39,18 @@ app.use("/assets", express.static("build/client/assets", { immutable: true, maxA
 app.use(express.static("build/client", { maxAge: "1h" }));
 app.all("/{*rest}", createRequestHandler({ build }));
 
-const server = app.listen(Number(process.env["PORT"] ?? 0), "127.0.0.1", () => {
+const server = app.listen(Number(process.env["PORT"] ?? 0), "127.0.0.1", (error) => {
+  if (error) {
+    process.stderr.write(`The server could not listen on port ${process.env["PORT"]}: ${error.message}\n`);
+    process.exit(1);
+  }
   process.stdout.write(`listening on http://127.0.0.1:${(server.address() as AddressInfo).port}\n`);
   // Without them pages only wait longer.
-  prepareLibrary().catch((error: unknown) => log.warn(error, "the library's dictionaries are not all there"));
+  prepareLibrary().catch((reason: unknown) =>
+    log.warn(reason, "the library's dictionaries are not all there"),
+  );
 });
 limitSockets(server);
-server.on("error", (error) => {
-  log.error(error);
-  process.stderr.write(`The server could not listen on port ${process.env["PORT"]}: ${error.message}\n`);
-  process.exit(1);
-});
 
 /** Requests in hand have this long to end, ms. Streams are ended at once: a browser takes them up again by itself. */
 const GRACE_MS = 8000;

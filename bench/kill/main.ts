@@ -74,7 +74,6 @@ const watch = setInterval(() => {
   });
 }, 20);
 
-
 const recoveries: number[] = [];
 const kills = { web: 0, database: 0, tab: 0 };
 for (let i = 0; i < KILLS; i++) {

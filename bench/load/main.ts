@@ -1,0 +1,185 @@
+import { readFileSync } from "node:fs";
+import { parseArgs } from "node:util";
+import pg from "pg";
+import { storeModel } from "#server/units/models.ts";
+import { ensureBuild } from "../../bin/steps/build.mjs";
+import { throwAwayCluster } from "../../bin/steps/postgres.mjs";
+import { prepareDatabase, startServer, stopServer } from "../../bin/steps/serve.mjs";
+import { generatedUnitFile } from "../generatedUnit.ts";
+
+/**
+ * Fifty people on fifty jobs with fifty open pages: `npm run bench:load`, with `--json` as one line, `--seconds N` for a shorter
+ * run. The people are programs: each keeps the live stream of its job open, enters something every two seconds, and loads its page
+ * every twenty. Server and database are its own, on a disk that is written to.
+ *
+ * p99FindingMs      from sending an entry to the server's word that it is kept, 99th of a hundred
+ * memoryGrowthMB    what the web process holds at the end, less what it held after the first third
+ * heavyUnitDelayMs  how much longer a page of an ordinary unit takes while pages of a 600-part unit are asked for; median
+ * boardMs           the board with 20,000 jobs, median
+ */
+const { values } = parseArgs({
+  options: { json: { type: "boolean", default: false }, seconds: { type: "string", default: "180" } },
+});
+const PEOPLE = 50;
+const SECONDS = Number(values.seconds);
+const ENTER_MS = 2000;
+const RELOAD_MS = 20_000;
+const JOBS = 20_000;
+const say = (text: string) => process.stderr.write(`${text}\n`);
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+const sorted = (list: readonly number[]) => [...list].sort((a, b) => a - b);
+const median = (list: readonly number[]) => sorted(list)[list.length >> 1] ?? NaN;
+const percentile = (list: readonly number[], share: number) =>
+  sorted(list)[Math.min(list.length - 1, Math.ceil(share * list.length) - 1)] ?? NaN;
+
+const root = process.cwd();
+await ensureBuild(root);
+const cluster = throwAwayCluster({ durable: true });
+await cluster.start();
+await prepareDatabase(root, cluster);
+const owner = new pg.Pool({ connectionString: cluster.url, max: 2 });
+await storeModel(owner, generatedUnitFile(600));
+const server = await startServer(root, cluster.appUrl, 0);
+const { address } = server;
+
+async function openJob(unit: string): Promise<string> {
+  const id = crypto.randomUUID();
+  const body = new URLSearchParams({ id, unit, person: "ansa", label: "", complaint: "Load." });
+  const answer = await fetch(`${address}/jobs/new`, { method: "POST", body, redirect: "manual" });
+  if (answer.status >= 400) throw new Error(`Start a job: ${answer.status} ${await answer.text()}`);
+  return id;
+}
+
+async function timed(path: string): Promise<number> {
+  const start = performance.now();
+  const answer = await fetch(`${address}${path}`);
+  await answer.text();
+  if (!answer.ok) throw new Error(`${path}: ${answer.status}`);
+  return performance.now() - start;
+}
+
+/** Memory of the web process, MB: what is resident. */
+function residentMB(): number {
+  const kB = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.child.pid}/status`, "utf8"))![1]!;
+  return Number(kB) / 1024;
+}
+
+const findings: number[] = [];
+let heard = 0;
+let failed = 0;
+const until = { at: 0 };
+
+async function person(n: number, job: string): Promise<void> {
+  const stop = new AbortController();
+  void fetch(`${address}/stream?jobs=${job}:0`, { signal: stop.signal })
+    .then(async ({ body }) => {
+      for await (const chunk of body as unknown as AsyncIterable<Uint8Array>)
+        heard += Buffer.from(chunk).toString().split("data:").length - 1;
+    })
+    .catch(() => undefined);
+  let reload = performance.now() + RELOAD_MS * ((n % 20) / 20);
+  await pause((ENTER_MS * n) / PEOPLE);
+  for (let i = 0; performance.now() < until.at; i++) {
+    const event = {
+      id: crypto.randomUUID(),
+      person: n % 2 ? "ansa" : "teo",
+      at: new Date().toISOString(),
+      // A look as it is recorded from the card, and a note now and then.
+      body:
+        i % 5 === 4
+          ? { type: "note", text: `note ${i}` }
+          : {
+              type: "finding",
+              check: { kind: "observation", observation: "fills" },
+              result: { kind: "seen", seen: i % 2 === 0 },
+            },
+    };
+    const start = performance.now();
+    const answer = await fetch(`${address}/jobs/${job}/events`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify(event),
+    });
+    if (answer.ok) findings.push(performance.now() - start);
+    else failed++;
+    if (performance.now() > reload) {
+      await timed(`/jobs/${job}`);
+      reload += RELOAD_MS;
+    }
+    await pause(Math.max(0, ENTER_MS - (performance.now() - start)));
+  }
+  stop.abort();
+}
+
+try {
+  say("dictionaries of the library");
+  for (let there = -1, quiet = 0; quiet < 3; quiet++) {
+    const { rows } = await owner.query<{ n: number }>("SELECT count(*)::int AS n FROM dictionaries");
+    if (rows[0]!.n !== there) quiet = 0;
+    there = rows[0]!.n;
+    await pause(15_000);
+  }
+  const jobs = await Promise.all(Array.from({ length: PEOPLE }, () => openJob("glasswasher-gw4")));
+  await timed(`/jobs/${jobs[0]}`);
+
+  say("one page, alone and beside a heavy unit");
+  const alone: number[] = [];
+  for (let i = 0; i < 12; i++) alone.push(await timed(`/jobs/${jobs[0]}`));
+  const heavy = await openJob("generated-600");
+  const beside: number[] = [];
+  let asking = true;
+  const heavyPages = Array.from({ length: 3 }, async () => {
+    while (asking) await timed(`/jobs/${heavy}`).catch((error: unknown) => say(String(error)));
+  });
+  for (let i = 0; i < 12; i++) beside.push(await timed(`/jobs/${jobs[0]}`));
+  asking = false;
+  await Promise.all(heavyPages);
+
+  say(`${PEOPLE} people for ${SECONDS} s`);
+  until.at = performance.now() + SECONDS * 1000;
+  const working = Promise.all(jobs.map((job, n) => person(n, job)));
+  await pause((SECONDS / 3) * 1000);
+  const warm = residentMB();
+  await working;
+  const grown = residentMB() - warm;
+
+  say(`${JOBS} jobs`);
+  await owner.query(
+    `WITH made AS (
+       INSERT INTO jobs (id, model_hash, label, opened_at)
+       SELECT gen_random_uuid(), (SELECT hash FROM unit_models WHERE unit_id = 'glasswasher-gw4' LIMIT 1), 'bench ' || i, now()
+         FROM generate_series(1, $1::int) i RETURNING id, number, label, opened_at
+     ), opened AS (
+       INSERT INTO job_events (id, job_id, person_id, at, body)
+       SELECT gen_random_uuid(), id, 'ansa', opened_at, jsonb_build_object('type', 'opened', 'complaint', 'Cold ' || number)
+         FROM made
+     )
+     INSERT INTO job_summaries (job_id, number, unit_name, label, complaint, opened_at, last_at, findings, status, band, people, words)
+     SELECT id, number, 'Glasswasher', label, 'Cold ' || number, opened_at, opened_at, 0,
+            CASE WHEN number % 10 = 0 THEN 'open' ELSE 'closed' END, 'unproven', ARRAY['ansa'],
+            lower(number || ' glasswasher ' || label || ' cold ' || number) FROM made`,
+    [JOBS],
+  );
+  await owner.query("ANALYZE");
+  const board: number[] = [];
+  for (let i = 0; i < 7; i++)
+    for (const path of ["/", "/?closed=900", "/?find=cold+19"]) board.push(await timed(path));
+
+  const result = {
+    p99FindingMs: Math.round(percentile(findings, 0.99)),
+    medianFindingMs: Math.round(median(findings)),
+    entries: findings.length,
+    failed,
+    heard,
+    memoryGrowthMB: Math.round(grown),
+    heavyUnitDelayMs: Math.round(median(beside) - median(alone)),
+    pageMs: Math.round(median(alone)),
+    boardMs: Math.round(median(board)),
+  };
+  process.stdout.write(`${values.json ? JSON.stringify(result) : JSON.stringify(result, null, 2)}\n`);
+} finally {
+  await stopServer(server.child);
+  await owner.end();
+  await cluster.destroy();
+}
+process.exit(0);
