@@ -1,7 +1,7 @@
 import { PassThrough } from "node:stream";
 import { createReadableStreamFromReadable } from "@react-router/node";
 import { renderToPipeableStream } from "react-dom/server";
-import { ServerRouter, type EntryContext } from "react-router";
+import { isRouteErrorResponse, ServerRouter, type EntryContext } from "react-router";
 import { NonceContext } from "./nonce.ts";
 
 /** After this the rest of a page is given up, ms. */
@@ -37,4 +37,11 @@ export default function handleRequest(
       },
     );
   });
+}
+
+/** What is told to whoever runs the server: mistakes of the program, not answers in words and not addresses that are none. */
+export function handleError(error: unknown, { request }: { request: Request }): void {
+  if (request.signal.aborted || error instanceof Response || isRouteErrorResponse(error)) return;
+  // eslint-disable-next-line no-console
+  console.error(error);
 }

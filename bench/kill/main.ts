@@ -14,7 +14,7 @@ import { startWriting, type Written } from "./writers.ts";
  *
  * lost              entries that were acknowledged, or kept in a browser, and are not in the database in the end
  * doubled           entries that are there more than once
- * webDied           ends of the web process that nobody killed
+ * webDied           ends of the web process that this did not bring about
  * recoverSeconds95  from a kill of web process or database to the next entry saved, 95th of a hundred
  */
 const { values } = parseArgs({

@@ -200,13 +200,14 @@ export class Cluster {
   async #launch() {
     rmSync(path.join(this.data, "postmaster.pid"), { force: true });
     for (let attempt = 1; ; attempt++) {
-      this.port = await freePort(attempt === 1 ? this.#lastPort() : undefined);
+      this.port = await freePort(this.#lastPort());
       writeFileSync(path.join(this.folder, "port"), String(this.port));
       this.#spawnServer();
       try {
         return await this.#awaitReady();
       } catch (error) {
-        // Another program may have taken the port since, or a killed server's children still hold its memory.
+        // Another program may have taken the port since (the next try finds another), or a killed server's children still
+        // hold its memory.
         if (attempt === 4) throw error;
         await pause(1000 * attempt);
       }

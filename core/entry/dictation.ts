@@ -1,36 +1,40 @@
 /** Numbers as they are spoken; pins and short readings need no more. */
-const NUMBER_WORDS: Readonly<Record<string, number>> = {
-  zero: 0,
-  one: 1,
-  two: 2,
-  three: 3,
-  four: 4,
-  five: 5,
-  six: 6,
-  seven: 7,
-  eight: 8,
-  nine: 9,
-  ten: 10,
-  eleven: 11,
-  twelve: 12,
-  thirteen: 13,
-  fourteen: 14,
-  fifteen: 15,
-  sixteen: 16,
-  seventeen: 17,
-  eighteen: 18,
-  nineteen: 19,
-};
-const TENS: Readonly<Record<string, number>> = {
-  twenty: 20,
-  thirty: 30,
-  forty: 40,
-  fifty: 50,
-  sixty: 60,
-  seventy: 70,
-  eighty: 80,
-  ninety: 90,
-};
+const NUMBER_WORDS: ReadonlyMap<string, number> = new Map(
+  Object.entries<number>({
+    zero: 0,
+    one: 1,
+    two: 2,
+    three: 3,
+    four: 4,
+    five: 5,
+    six: 6,
+    seven: 7,
+    eight: 8,
+    nine: 9,
+    ten: 10,
+    eleven: 11,
+    twelve: 12,
+    thirteen: 13,
+    fourteen: 14,
+    fifteen: 15,
+    sixteen: 16,
+    seventeen: 17,
+    eighteen: 18,
+    nineteen: 19,
+  }),
+);
+const TENS: ReadonlyMap<string, number> = new Map(
+  Object.entries<number>({
+    twenty: 20,
+    thirty: 30,
+    forty: 40,
+    fifty: 50,
+    sixty: 60,
+    seventy: 70,
+    eighty: 80,
+    ninety: 90,
+  }),
+);
 
 const SPOKEN: readonly (readonly [RegExp, string])[] = [
   // "P4 point 3", "P4 dot 3", "1 point 8", "minus 3"
@@ -73,8 +77,8 @@ function withDigits(text: string): string {
   const words = text.split(/\s+/u);
   for (const [i, word] of words.entries()) {
     const lower = word.toLowerCase();
-    const unit = NUMBER_WORDS[lower];
-    const ten = TENS[lower];
+    const unit = NUMBER_WORDS.get(lower);
+    const ten = TENS.get(lower);
     if (unit !== undefined) {
       // "three four" are two numbers, "thirty four" and "hundred four" are one.
       if (total !== undefined && (total % 10 !== 0 || (unit >= 10 && total % 100 !== 0) || total === 0))

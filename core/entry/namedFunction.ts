@@ -5,33 +5,35 @@ import type { EntryContext } from "./context.ts";
 import { findPoint, pairAcross } from "./pointNames.ts";
 import type { EntryProblem } from "./problems.ts";
 
-const FUNCTION_WORDS: Readonly<Record<string, MeterFunction>> = {
-  vac: "vac",
-  ac: "vac",
-  "v~": "vac",
-  vdc: "vdc",
-  dc: "vdc",
-  "v=": "vdc",
-  ohm: "ohm",
-  ohms: "ohm",
-  ω: "ohm",
-  beep: "continuity",
-  continuity: "continuity",
-  diode: "diode",
-  drop: "diode",
-  cap: "farad",
-  capacitance: "farad",
-  farad: "farad",
-  lowz: "lowz",
-  loz: "lowz",
-  mv: "mv",
-  aac: "aac",
-  clamp: "aac",
-  adc: "adc",
-  ua: "ua",
-  µa: "ua",
-  hz: "hz",
-};
+const FUNCTION_WORDS: ReadonlyMap<string, MeterFunction> = new Map(
+  Object.entries<MeterFunction>({
+    vac: "vac",
+    ac: "vac",
+    "v~": "vac",
+    vdc: "vdc",
+    dc: "vdc",
+    "v=": "vdc",
+    ohm: "ohm",
+    ohms: "ohm",
+    ω: "ohm",
+    beep: "continuity",
+    continuity: "continuity",
+    diode: "diode",
+    drop: "diode",
+    cap: "farad",
+    capacitance: "farad",
+    farad: "farad",
+    lowz: "lowz",
+    loz: "lowz",
+    mv: "mv",
+    aac: "aac",
+    clamp: "aac",
+    adc: "adc",
+    ua: "ua",
+    µa: "ua",
+    hz: "hz",
+  }),
+);
 const CONNECTING = new Set(["to", "at", "and", "across", "from", "-", "–", ":", "on", "is", "reads", "="]);
 
 /** "HT1 50 V diode" as "HT1 diode 50 V": the function may come last, where it is no unit. */
@@ -54,8 +56,8 @@ export function takeFunction(text: string): { words: string[]; fn?: MeterFunctio
   let fn: MeterFunction | undefined;
   const words = text.split(/[\s,;]+/u).filter((word) => {
     const lower = word.toLowerCase();
-    if (Object.hasOwn(FUNCTION_WORDS, lower)) fn = FUNCTION_WORDS[lower]!;
-    return lower !== "" && !Object.hasOwn(FUNCTION_WORDS, lower) && !CONNECTING.has(lower);
+    if (FUNCTION_WORDS.has(lower)) fn = FUNCTION_WORDS.get(lower)!;
+    return lower !== "" && !FUNCTION_WORDS.has(lower) && !CONNECTING.has(lower);
   });
   return { words, ...(fn ? { fn } : {}) };
 }

@@ -17,19 +17,21 @@ export function showPoint(id: string): string {
 
 /** What people call a conductor whatever the point's own name is. */
 type Conductor = "neutral" | "live" | "earth" | "ground";
-const CONDUCTORS: Readonly<Record<string, Conductor>> = {
-  n: "neutral",
-  neutral: "neutral",
-  l: "live",
-  live: "live",
-  line: "live",
-  pe: "earth",
-  earth: "earth",
-  chassis: "earth",
-  gnd: "ground",
-  ground: "ground",
-  "0v": "ground",
-};
+const CONDUCTORS: ReadonlyMap<string, Conductor> = new Map(
+  Object.entries<Conductor>({
+    n: "neutral",
+    neutral: "neutral",
+    l: "live",
+    live: "live",
+    line: "live",
+    pe: "earth",
+    earth: "earth",
+    chassis: "earth",
+    gnd: "ground",
+    ground: "ground",
+    "0v": "ground",
+  }),
+);
 
 const isNeutral = ({ id, name }: Point): boolean =>
   /(?:^|\.)n$/iu.test(id) || /\bneutral\b|^n\b/iu.test(name);
@@ -68,7 +70,7 @@ export function findPoint(unit: UnitModel, typed: string): Point | undefined {
   const wanted = tidy(typed);
   const exact = unit.points.find((p) => tidy(p.id) === wanted);
   if (exact) return exact;
-  const conductor = CONDUCTORS[wanted];
+  const conductor = CONDUCTORS.get(wanted);
   const meant = conductor ? pointsOf(unit, conductor) : [];
   return meant.length === 1 ? meant[0] : undefined;
 }
@@ -119,7 +121,7 @@ export function pointsMeantBy(unit: UnitModel, typed: string): Point[] {
   const wanted = tidy(typed);
   if (wanted === "") return [];
   // A conductor is never the beginning of some other name: "L" is not "LED1".
-  const conductor = CONDUCTORS[wanted];
+  const conductor = CONDUCTORS.get(wanted);
   if (conductor) {
     const named = pointsOf(unit, conductor);
     return named.length > 0 ? named : referencesOf(unit, conductor);

@@ -1,41 +1,45 @@
 import type { Kind, Quantity, QuantityResult, Unit } from "./quantity.ts";
 
-const PREFIXES: Readonly<Record<string, number>> = {
-  p: 1e-12,
-  n: 1e-9,
-  u: 1e-6,
-  µ: 1e-6,
-  μ: 1e-6,
-  m: 1e-3,
-  k: 1e3,
-  K: 1e3,
-  M: 1e6,
-  meg: 1e6,
-  G: 1e9,
-};
+const PREFIXES: ReadonlyMap<string, number> = new Map(
+  Object.entries<number>({
+    p: 1e-12,
+    n: 1e-9,
+    u: 1e-6,
+    µ: 1e-6,
+    μ: 1e-6,
+    m: 1e-3,
+    k: 1e3,
+    K: 1e3,
+    M: 1e6,
+    meg: 1e6,
+    G: 1e9,
+  }),
+);
 
-const UNITS: Readonly<Record<string, { readonly unit: Unit; readonly kind?: Kind }>> = {
-  v: { unit: "V" },
-  volt: { unit: "V" },
-  volts: { unit: "V" },
-  vac: { unit: "V", kind: "ac" },
-  "v~": { unit: "V", kind: "ac" },
-  vdc: { unit: "V", kind: "dc" },
-  "v=": { unit: "V", kind: "dc" },
-  a: { unit: "A" },
-  amp: { unit: "A" },
-  amps: { unit: "A" },
-  aac: { unit: "A", kind: "ac" },
-  adc: { unit: "A", kind: "dc" },
-  ω: { unit: "Ω" },
-  ohm: { unit: "Ω" },
-  ohms: { unit: "Ω" },
-  r: { unit: "Ω" },
-  f: { unit: "F" },
-  hz: { unit: "Hz" },
-  "°c": { unit: "°C" },
-  s: { unit: "s" },
-};
+const UNITS: ReadonlyMap<string, { readonly unit: Unit; readonly kind?: Kind }> = new Map(
+  Object.entries<{ readonly unit: Unit; readonly kind?: Kind }>({
+    v: { unit: "V" },
+    volt: { unit: "V" },
+    volts: { unit: "V" },
+    vac: { unit: "V", kind: "ac" },
+    "v~": { unit: "V", kind: "ac" },
+    vdc: { unit: "V", kind: "dc" },
+    "v=": { unit: "V", kind: "dc" },
+    a: { unit: "A" },
+    amp: { unit: "A" },
+    amps: { unit: "A" },
+    aac: { unit: "A", kind: "ac" },
+    adc: { unit: "A", kind: "dc" },
+    ω: { unit: "Ω" },
+    ohm: { unit: "Ω" },
+    ohms: { unit: "Ω" },
+    r: { unit: "Ω" },
+    f: { unit: "F" },
+    hz: { unit: "Hz" },
+    "°c": { unit: "°C" },
+    s: { unit: "s" },
+  }),
+);
 
 /** The power of ten is a number in figures only: "1e3" is a thousand, "2.5e" is not. */
 const NUMBER = /^([+-]?)((?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d{1,3})?)(.*)$/iu;
@@ -54,7 +58,14 @@ export function parseQuantity(text: string): QuantityResult {
   if (tidy === "") return { ok: false, problem: { code: "empty" } };
   const overload = /^(?:ol|o\.l\.?|0l|over ?load|open)(?:\s*(.+))?$/iu.exec(tidy);
   if (overload) return withSuffix(Infinity, overload[1] ?? "", text);
+  const read = readNumber(tidy, text);
+  // Beyond what a number holds is not "over limit": nobody read it off a meter.
+  return read.ok && !Number.isFinite(read.quantity.value)
+    ? { ok: false, problem: { code: "not-a-number", at: tidy } }
+    : read;
+}
 
+function readNumber(tidy: string, text: string): QuantityResult {
   const marked = MARKED.exec(tidy);
   if (marked) {
     const [, sign, whole, mark, fraction, rest] = marked as unknown as [
@@ -65,7 +76,7 @@ export function parseQuantity(text: string): QuantityResult {
       string,
       string,
     ];
-    const scale = mark === "R" || mark === "r" ? 1 : PREFIXES[mark]!;
+    const scale = mark === "R" || mark === "r" ? 1 : PREFIXES.get(mark)!;
     const value = Number(`${sign}${whole}.${fraction}`) * scale;
     const result = withSuffix(value, rest, text);
     if (result.ok && scale !== 1 && result.quantity.value !== value)
@@ -110,15 +121,15 @@ function withSuffix(value: number, rest: string, text: string): QuantityResult {
 }
 
 function readSuffix(suffix: string): { scale: number; unit?: Unit; kind?: Kind } | undefined {
-  const whole = UNITS[suffix.toLowerCase().replace(/\s+/gu, "")];
+  const whole = UNITS.get(suffix.toLowerCase().replace(/\s+/gu, ""));
   if (whole) return { scale: 1, ...whole };
-  const prefix = Object.keys(PREFIXES).find((p) => suffix === p || suffix.startsWith(p));
+  const prefix = [...PREFIXES.keys()].find((p) => suffix === p || suffix.startsWith(p));
   // "meg" before "m": the longest prefix that fits wins.
   const longest = suffix.toLowerCase().startsWith("meg") ? suffix.slice(0, 3) : prefix;
   if (longest === undefined) return undefined;
-  const scale = PREFIXES[longest] ?? PREFIXES[longest.toLowerCase()]!;
+  const scale = PREFIXES.get(longest) ?? PREFIXES.get(longest.toLowerCase())!;
   const unitText = suffix.slice(longest.length).replace(/\s+/gu, "").toLowerCase();
   if (unitText === "") return { scale };
-  const unit = UNITS[unitText];
+  const unit = UNITS.get(unitText);
   return unit ? { scale, ...unit } : undefined;
 }

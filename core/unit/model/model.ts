@@ -6,7 +6,9 @@ import { CURRENT_VERSION } from "./versions.ts";
 /** Identifier: letters, digits and . _ - ; as printed on the drawing. */
 const id = z
   .string()
-  .regex(/^[A-Za-z0-9][A-Za-z0-9._-]*$/, "use letters, digits, point, dash and underscore");
+  .regex(/^[A-Za-z0-9][A-Za-z0-9._-]*$/, "use letters, digits, point, dash and underscore")
+  // Things are looked up by these names, and such a name finds what every object of the language has.
+  .refine((name) => !(name in Object.prototype), "this name is taken by the program itself; use another");
 const text = z.string().min(1).max(300);
 const minutes = z.number().nonnegative().max(600);
 
