@@ -101,5 +101,5 @@ function withDigits(text: string): string {
 
 function isNumberWord(word: string | undefined): boolean {
   const lower = word?.toLowerCase() ?? "";
-  return lower in NUMBER_WORDS || lower in TENS;
+  return NUMBER_WORDS.has(lower) || TENS.has(lower);
 }
