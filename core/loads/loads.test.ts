@@ -428,3 +428,26 @@ describe("a plan for twenty-four loads", () => {
     expect(plan.causes[0]!.chance).toBeGreaterThanOrEqual(plan.causes[1]!.chance);
   });
 });
+
+describe("halves", () => {
+  const weighted = (weights: readonly number[]) => weights.map((weight, i) => load(`w${i}`, 0.1, { weight }));
+  const begun: StripStep[] = [{ connected: [], tripped: false, spent: "nothing" }];
+  const first = (weights: readonly number[]) => {
+    const next = nextStep(weighted(weights), begun, "halves", settings());
+    return next.kind === "connect" ? next.connected : [];
+  };
+  // The run of the likeliest whose chance is nearest to half of all.
+  test.each([
+    [[1, 1, 1, 1], 2],
+    [[1, 1], 1],
+    [[9, 1, 1, 1], 1],
+    [[3, 3, 1, 1], 1],
+    [[2, 2, 2, 2, 2, 2], 3],
+    [[4, 3, 2, 1], 1],
+    [[1, 1, 1, 1, 1], 2],
+  ] as const)("of chances %j the first %d are put back", (weights, count) => {
+    expect(first(weights)).toHaveLength(count);
+    // The likeliest come first.
+    expect(first(weights)[0]).toBe("w0");
+  });
+});

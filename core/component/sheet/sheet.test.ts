@@ -83,3 +83,17 @@ describe("walking the places", () => {
     expect(asGoodBoard(read)).toMatchObject({ good: { Q1: "4.6k", Q2: "4.7k", Q3: "OL" }, here: {} });
   });
 });
+
+describe("what was typed at a place", () => {
+  test.each([
+    ["no beep", "open"],
+    ["No Beep", "open"],
+    ["beeps", "shorted"],
+    ["beep", "shorted"],
+  ])("“%s” is %s", (typed, wanted) => expect(verdict("1000", typed)).toBe(wanted));
+  test.each(["well, no beep", "no beep at all", "beep beep"])("“%s” is no reading", (typed) => {
+    expect(
+      judgeSheet(sheet({ places: ["x"], good: { x: "1000" }, here: { x: typed } }))[0]!.verdict,
+    ).not.toBe("open");
+  });
+});

@@ -1,0 +1,71 @@
+import { describe, expect, test } from "@jest/globals";
+import { COMPONENT_TESTS, componentTest, judgeEntries, readEntries, type Entries } from "./index.ts";
+
+/** Figures that stand beside a verdict, each worked by hand. */
+function said(id: string, entries: Entries): string {
+  const found = componentTest(id)!;
+  const read = readEntries(found, entries);
+  expect(read.problems).toEqual({});
+  return JSON.stringify(judgeEntries(found, read));
+}
+
+describe("a supply at rest and at work", () => {
+  const sag = (more: Entries) => said("supply-sag", { nominal: "12", rest: "12.2", worked: "11.8", ...more });
+  // 12.2 V − 11.8 V = 0.4 V at 2 A: 0.2 Ω.
+  test("its inner resistance is what it falls by over the amps", () => {
+    expect(sag({ amps: "2" })).toContain("falls by 0.40 V");
+    expect(sag({ amps: "2" })).toContain("an inner resistance of 200 mΩ");
+  });
+
+  test("without amps, at none, or with a rise, none is given", () => {
+    const without: readonly Entries[] = [{}, { amps: "0" }, { amps: "2", worked: "12.3" }];
+    for (const more of without) expect(sag(more)).not.toContain("inner resistance");
+    expect(sag({ amps: "2", worked: "12.2" })).toContain("inner resistance");
+  });
+});
+
+describe("preferred values by tolerance (IEC 60063: E12 at 10 %, E24 at 5 %, E96 at 1 and 2 %)", () => {
+  // 4990 Ω is a value of E96, not of E24; 5100 of E24, not of E12; 4700 of all three.
+  test.each([
+    ["4990", "1", true],
+    ["4990", "2", true],
+    ["4990", "5", false],
+    ["5100", "5", true],
+    ["5100", "10", false],
+    ["4700", "10", true],
+    ["4700", "5", true],
+  ])("%s Ω at %s %%: preferred %s", (ohms, tolerance, preferred) => {
+    const text = said("value-to-code", { ohms, tolerance });
+    expect(text.includes("Nearest in")).toBe(!preferred);
+  });
+
+  test.each([
+    ["10", "E12"],
+    ["5", "E24"],
+    ["2", "E96"],
+    ["1", "E96"],
+  ])("at %s %% the series is %s", (tolerance, series) => {
+    expect(said("value-to-code", { ohms: "4950", tolerance })).toContain(`"${series}"`);
+  });
+});
+
+describe("lengths as they are said", () => {
+  const travel = (typed: string) => {
+    const found = COMPONENT_TESTS.find((t) => t.fields.some((f) => f.id === "should"))!;
+    return readEntries(found, { travel: typed, should: typed });
+  };
+  // One inch is 25.4 mm, one foot 304.8 mm, by definition.
+  test.each([
+    ["1/4 in", "6.35 mm"],
+    ["1 in", "25.4 mm"],
+    ["0.1 ft", "30.5 mm"],
+  ])("%s is %s, and is asked back", (typed, shown) => {
+    expect(JSON.stringify(travel(typed).questions)).toContain(shown);
+    expect(travel(typed).problems).toEqual({});
+  });
+
+  test("no length at all is a length; one below nothing is none", () => {
+    expect(travel("0 in").problems).toEqual({});
+    expect(travel("-1 in").problems).not.toEqual({});
+  });
+});
