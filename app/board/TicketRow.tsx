@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import type { Ticket } from "#server/jobs/tickets.ts";
+import { unreadableText } from "../words/unreadable.ts";
 import { Clock } from "../ui/Clock.tsx";
 
 /** One job on the board: number, unit, complaint, what it waits for. */
@@ -15,6 +16,9 @@ export function TicketRow({ ticket }: { ticket: Ticket }) {
           <span className="text-xl font-bold">{ticket.unitName}</span>{" "}
           {ticket.label && <span className="text-ink-soft">{ticket.label}</span>}
           <span className="block">{ticket.complaint}</span>
+          {ticket.unreadable > 0 && (
+            <span className="block font-semibold text-hazard">{unreadableText(ticket.unreadable)}</span>
+          )}
         </span>
         <span className="col-start-2 md:col-start-3 md:text-right">
           <span className="block font-semibold">{waitsFor(ticket)}</span>

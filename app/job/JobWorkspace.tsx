@@ -1,6 +1,7 @@
 import type { JobView } from "#core/view/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { OutboxNotice } from "../sync/OutboxNotice.tsx";
+import { unreadableText } from "../words/unreadable.ts";
 import { FirstHint } from "../ui/FirstHint.tsx";
 import { useKept } from "../ui/useKept.ts";
 import { CallStrip } from "./call/CallStrip.tsx";
@@ -53,7 +54,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
         onCall={() => setOpen({ dialog: "call" })}
         onKeys={() => setOpen({ dialog: "keys" })}
       />
-      <Notices jobId={job.id} desk={desk} />
+      <Notices jobId={job.id} unreadable={job.unreadable} desk={desk} />
       <main className="min-h-0 grow max-xl:flex max-xl:flex-col xl:grid xl:grid-cols-[minmax(0,1fr)_27rem]">
         <div className="relative min-w-0 flex-col border-ink bg-sheet max-xl:contents xl:flex xl:overflow-y-auto xl:border-r-[1.5px]">
           <CourseAndRecord desk={desk} job={job} />
@@ -79,9 +80,11 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
 /** What the page has to say about itself: work under way, trouble, what another person did, what waits to be sent. */
 function Notices({
   jobId,
+  unreadable,
   desk: { progress, notice, trouble, heard, mend, state, place },
 }: {
   jobId: string;
+  unreadable: number;
   desk: JobDesk;
 }) {
   return (
@@ -95,6 +98,11 @@ function Notices({
         />
       )}
       <div aria-live="polite">
+        {unreadable > 0 && (
+          <p className="border-b-[1.5px] border-hazard bg-hazard-soft px-4 py-2 font-semibold text-hazard">
+            {unreadableText(unreadable)}
+          </p>
+        )}
         {(notice || trouble) && (
           <p className="border-b-[1.5px] border-hazard bg-hazard-soft px-4 py-2 font-semibold text-hazard">
             {notice || trouble}

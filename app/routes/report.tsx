@@ -1,7 +1,7 @@
 import { data, Link } from "react-router";
 import { listPeople } from "#server/people/people.ts";
 import { readJob } from "#server/jobs/readJob.ts";
-import { analyseJob } from "#server/workers/analysis.ts";
+import { analyseWhole } from "#server/workers/analysis.ts";
 import type { Route } from "./+types/report";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
@@ -16,7 +16,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export async function loader({ params, request }: Route.LoaderArgs) {
   const job = await readJob(params.job);
   if (!job) throw data("There is no job at this address, so there is no report.", { status: 404 });
-  const [view, people] = await Promise.all([analyseJob(job, request.signal), listPeople()]);
+  const [view, people] = await Promise.all([analyseWhole(job, request.signal), listPeople()]);
   return { job, view, people };
 }
 

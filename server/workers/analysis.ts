@@ -28,7 +28,22 @@ class Analysis {
   /** Models whose dictionary could not be built in this process's life. */
   private readonly unbuildable = new Set<string>();
 
+  /** By the unit's dictionary where there is one; by readings alone where not, which is then built. */
   async view(job: Job, asker?: AbortSignal): Promise<JobView> {
+    const view = await this.viewNow(job, asker);
+    if (view.readingsOnly) void this.build(job.modelHash, job.unit);
+    return view;
+  }
+
+  /** By the unit's dictionary, which is waited for; by readings alone where it cannot be built. */
+  async wholeView(job: Job, asker?: AbortSignal): Promise<JobView> {
+    const view = await this.viewNow(job, asker);
+    if (!view.readingsOnly) return view;
+    await this.build(job.modelHash, job.unit);
+    return this.viewNow(job, asker);
+  }
+
+  private async viewNow(job: Job, asker?: AbortSignal): Promise<JobView> {
     const { modelHash: hash, unit, events } = job;
     const signal = AbortSignal.any([AbortSignal.timeout(VIEW_MS), ...(asker ? [asker] : [])]);
     const lane = this.lane(hash);
@@ -36,7 +51,6 @@ class Analysis {
       const view = await lane.add(() => this.views.run({ want: "view", hash, unit, events }, { signal }), {
         signal,
       });
-      if (view!.readingsOnly) void this.build(hash, unit);
       return view!;
     } catch (error) {
       if (signal.aborted)
@@ -88,6 +102,11 @@ const analysis = () => (holder.zygodromeAnalysis ??= new Analysis());
  */
 export function analyseJob(job: Job, asker?: AbortSignal): Promise<JobView> {
   return analysis().view(job, asker);
+}
+
+/** The job's view for what is printed: it waits until the unit's dictionary is built. */
+export function analyseWhole(job: Job, asker?: AbortSignal): Promise<JobView> {
+  return analysis().wholeView(job, asker);
 }
 
 /** Has the unit's dictionary built while its Start a job form is being filled in. Nobody waits for it. */

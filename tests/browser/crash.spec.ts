@@ -6,6 +6,49 @@ import { prepareDatabase, startServer, stopServer } from "../../bin/steps/serve.
 import { JobPage } from "./jobPage.ts";
 
 /** A server and a database of this test's own, both killed with -9 in the middle of a job. */
+test("while the database is away an open job goes on, a page waits, and both recover by themselves", async ({
+  browser,
+}) => {
+  const root = process.cwd();
+  const cluster = throwAwayCluster({ durable: true });
+  await cluster.start();
+  await prepareDatabase(root, cluster);
+  const server = await startServer(root, cluster.appUrl, 0);
+  const context = await browser.newContext({ baseURL: server.address });
+  try {
+    const page = await context.newPage();
+    const job = new JobPage(page);
+    await job.open("Rinse stays cold.", {});
+    const address = page.url();
+    const board = await context.newPage();
+    await cluster.kill();
+    await board.goto("/");
+    await expect(board.getByRole("heading", { name: "Waiting for the database" })).toBeVisible();
+    await expect(board.getByText("What was recorded is safe")).toBeVisible();
+    const health = await context.request.get("/health");
+    expect([health.status(), await health.json()]).toEqual([503, { web: "ok", database: "gone" }]);
+
+    await page.getByText("Write a note").click();
+    await page.getByLabel("Note", { exact: true }).fill("while it was away");
+    await page.getByRole("button", { name: "Keep the note" }).click();
+    await expect(page.getByTestId("outbox")).toContainText("The database does not answer at the moment");
+    // Coming back to the page asks the server anew; what is on it stays.
+    await page.evaluate(() => document.dispatchEvent(new Event("visibilitychange")));
+    await expect(job.ledger).toContainText("while it was away");
+
+    await cluster.start();
+    await expect(board.getByRole("heading", { name: "Board" })).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByTestId("outbox")).toBeHidden({ timeout: 30_000 });
+    await page.goto(address);
+    await expect(page.getByRole("list", { name: "Notes" })).toContainText("while it was away");
+    expect(server.child.exitCode).toBeNull();
+  } finally {
+    await context.close();
+    await stopServer(server.child);
+    await cluster.destroy();
+  }
+});
+
 test("kill -9 of server and database between two findings loses nothing", async ({ browser }) => {
   const root = process.cwd();
   const cluster = throwAwayCluster({ durable: true });
