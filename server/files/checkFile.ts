@@ -40,8 +40,9 @@ export async function checkFile(bytes: Buffer, name: string): Promise<FileResult
 async function checkPicture(bytes: Buffer, name: string): Promise<FileResult> {
   try {
     const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS });
-    const { format } = await picture.metadata();
+    const { format, width, height } = await sharp(bytes, { limitInputPixels: false }).metadata();
     if (!(format in MEDIA)) return refused(notTaken(name));
+    if (width * height > MOST_PIXELS) return refused(tooManyPixels(name, width * height));
     const upright = picture.rotate();
     const content = await upright
       .clone()
@@ -55,6 +56,10 @@ async function checkPicture(bytes: Buffer, name: string): Promise<FileResult> {
   } catch {
     return refused(notTaken(name));
   }
+}
+
+function tooManyPixels(name: string, pixels: number): string {
+  return `“${name}” has ${Math.ceil(pixels / 1e6)} million pixels; ${MOST_PIXELS / 1e6} million are the most. Take it with a lower resolution, or crop it.`;
 }
 
 function notTaken(name: string): string {

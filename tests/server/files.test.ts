@@ -79,6 +79,31 @@ describe("what is refused, and the sentence", () => {
     expect(result.ok ? "taken" : result.message).toMatch(sentence);
   });
 
+  test.each([
+    [8000, 8000, true],
+    [8001, 8000, false],
+  ])("a picture of %d × %d pixels is taken: %s", async (width, height, taken) => {
+    const plain = { create: { width, height, channels: 3 as const, background: "navy" } };
+    const png = await sharp(plain).png({ compressionLevel: 9 }).toBuffer();
+    expect(png.length).toBeLessThan(1_500_000);
+    const result = await checkFile(png, "wall.png");
+    expect(result.ok).toBe(taken);
+    if (!result.ok)
+      expect(result.message).toMatch(/“wall\.png” has 65 million pixels; 64 million are the most/);
+  });
+
+  test("pictures are unpacked one at a time, and too many at once are put off", async () => {
+    const png = await sharp({ create: { width: 600, height: 600, channels: 3, background: "red" } })
+      .png()
+      .toBuffer();
+    const all = await Promise.allSettled(Array.from({ length: 40 }, () => checkFile(png, "a.png")));
+    const off = all.flatMap((r) => (r.status === "rejected" ? [r.reason as Response] : []));
+    // One is under way and 24 wait.
+    expect(off).toHaveLength(15);
+    expect(off[0]!.status).toBe(503);
+    expect(all.filter((r) => r.status === "fulfilled" && r.value.ok)).toHaveLength(25);
+  });
+
   test("a PDF is known by its beginning, whatever it is called", async () => {
     const result = await checkFile(Buffer.from("%PDF-1.7\nsome manual"), "manual.jpg");
     expect(result).toMatchObject({ ok: true, file: { media: "application/pdf" } });
