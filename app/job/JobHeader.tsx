@@ -15,7 +15,7 @@ interface Props {
 /** Which job this is, who works on it, and the way out. One line on a phone; the complaint in full where there is room. */
 export function JobHeader({ job, view, onCall, onKeys }: Props) {
   return (
-    <header className="border-b-[1.5px] border-ink px-4 py-1 md:py-2">
+    <header className="shrink-0 border-b-[1.5px] border-ink px-4 py-1 md:py-2">
       <div className="flex items-center gap-x-3 md:gap-x-4">
         <Link
           to="/"

@@ -97,7 +97,7 @@ function Notices({
           className="h-1.5 w-full accent-here"
         />
       )}
-      <div aria-live="polite">
+      <div aria-live="polite" className="shrink-0">
         {unreadable > 0 && (
           <p className="border-b-[1.5px] border-hazard bg-hazard-soft px-4 py-2 font-semibold text-hazard">
             {unreadableText(unreadable)}
@@ -207,10 +207,22 @@ function WhatNext({ desk }: { desk: JobDesk }) {
 function Line({ desk }: { desk: JobDesk }) {
   // With the big keys out it would cover half a phone's screen, and with it the card it answers.
   const [pad] = useKept("entry-pad", false);
+  // What the notice says at the top is out of sight on a small screen.
+  const waiting = desk.pending.filter((w) => w.message !== undefined && w.status === "waiting").length;
   return (
     <div
       className={`z-10 max-xl:order-last max-xl:mt-auto xl:contents ${pad ? "" : "max-xl:sticky max-xl:bottom-12"}`}
     >
+      {waiting > 0 && (
+        <p
+          role="status"
+          className="border-t-[1.5px] border-ink bg-live-soft px-4 py-1 font-semibold xl:hidden"
+        >
+          {waiting === 1
+            ? "1 entry waits to be sent; it is kept here."
+            : `${waiting} entries wait to be sent; they are kept here.`}
+        </p>
+      )}
       <FindingEntry
         key={desk.line.turn}
         begun={desk.line.text}

@@ -56,7 +56,7 @@ function WaitingRow({
   return (
     <li className="flex flex-wrap items-center gap-3 border-b-[1.5px] border-ink bg-live-soft px-4 py-1.5">
       <span className="min-w-0 grow break-words">
-        <strong>{word}:</strong> {title}
+        <strong>{word}:</strong> {title.replace(/[.!?]$/u, "")}
         {elsewhere && jobName && (
           <>
             {" "}

@@ -31,7 +31,7 @@ export function PowerBand({
   return (
     <section
       aria-label="Power"
-      className={`sticky top-0 z-10 flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b-2 border-ink px-4 py-1 ${look.class}`}
+      className={`sticky top-0 z-10 flex min-h-12 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b-2 border-ink px-4 py-1 ${look.class}`}
     >
       <strong className="text-lg tracking-wider">{look.word}</strong>
       {bandClash && (
