@@ -1,11 +1,9 @@
 import { writeSync } from "node:fs";
-import { chromium, type Page } from "@playwright/test";
+import type { Page } from "@playwright/test";
 import { closePool, pool } from "#server/database/pool.ts";
 import { storeModel } from "#server/units/models.ts";
-import { ensureBuild } from "../bin/steps/build.mjs";
-import { throwAwayCluster } from "../bin/steps/postgres.mjs";
-import { prepareDatabase, startServer, stopServer } from "../bin/steps/serve.mjs";
 import { generatedUnitFile } from "./generatedUnit.ts";
+import { launchBrowser, startOwnServer } from "./ownServer.ts";
 
 /**
  * Times the job page in a browser, by the browser's own clock, on a generated unit of 150 parts: `npm run bench:web`,
@@ -95,19 +93,14 @@ async function framesWhile(page: Page, move: () => Promise<void>): Promise<numbe
   }, from);
 }
 
-const root = process.cwd();
-await ensureBuild(root);
-const cluster = throwAwayCluster();
-await cluster.start();
-await prepareDatabase(root, cluster);
-process.env["DATABASE_URL"] = cluster.url;
-await storeModel(pool(), generatedUnitFile(PARTS));
-await closePool();
-const server = await startServer(root, cluster.appUrl, 0);
-const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
-  args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage"],
+const server = await startOwnServer({
+  before: async (cluster) => {
+    process.env["DATABASE_URL"] = cluster.url;
+    await storeModel(pool(), generatedUnitFile(PARTS));
+    await closePool();
+  },
 });
+const browser = await launchBrowser();
 
 try {
   const context = await browser.newContext({
@@ -170,6 +163,5 @@ try {
   );
 } finally {
   await browser.close();
-  await stopServer(server.child);
-  await cluster.destroy();
+  await server.end();
 }

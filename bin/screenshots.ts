@@ -1,8 +1,6 @@
-import { chromium, type Page } from "@playwright/test";
+import type { Page } from "@playwright/test";
 import { JobPage } from "../tests/browser/jobPage.ts";
-import { ensureBuild } from "./steps/build.mjs";
-import { throwAwayCluster } from "./steps/postgres.mjs";
-import { prepareDatabase, startServer, stopServer } from "./steps/serve.mjs";
+import { launchBrowser, startOwnServer } from "../bench/ownServer.ts";
 
 /** Takes the pictures in docs/screenshots anew, from the demo shop in a database of its own: `npm run screenshots`. */
 const FOLDER = process.argv[2] ?? "docs/screenshots";
@@ -14,24 +12,8 @@ const ANSWERS = {
   "Does it drain?": "yes",
 } as const;
 
-const root = process.cwd();
-await ensureBuild(root);
-const cluster = throwAwayCluster();
-await cluster.start();
-await prepareDatabase(root, cluster);
-const server = await startServer(root, cluster.appUrl, 0);
-const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
-  args: [
-    "--headless",
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--disable-background-networking",
-    "--disable-sync",
-    "--disable-dev-shm-usage",
-  ],
-});
+const server = await startOwnServer();
+const browser = await launchBrowser();
 
 async function open(width: number, height: number, colorScheme: "light" | "dark"): Promise<Page> {
   const context = await browser.newContext({
@@ -147,6 +129,5 @@ try {
   await shot(phone, "job-phone");
 } finally {
   await browser.close();
-  await stopServer(server.child);
-  await cluster.destroy();
+  await server.end();
 }

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
-import { chromium, type Page } from "@playwright/test";
+import type { Page } from "@playwright/test";
 import {
   checkById,
   observationCheck,
@@ -13,9 +13,7 @@ import { checkText, setupText } from "#core/view/index.ts";
 import { FUNCTION_UNIT } from "#core/meter/index.ts";
 import { normal, seeded } from "#core/quantity/index.ts";
 import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
-import { ensureBuild } from "../../bin/steps/build.mjs";
-import { throwAwayCluster } from "../../bin/steps/postgres.mjs";
-import { prepareDatabase, startServer, stopServer } from "../../bin/steps/serve.mjs";
+import { launchBrowser, startOwnServer } from "../ownServer.ts";
 import { JobPage } from "../../tests/browser/jobPage.ts";
 import { freshTruth } from "../isolate/freshTruth.ts";
 import { FLOOR_JOBS, type FloorJob } from "./jobs.ts";
@@ -153,16 +151,8 @@ function meterShows(check: Extract<Check, { kind: "reading" }>, value: number, r
   return `${Number(noisy.toPrecision(4))}`;
 }
 
-const root = process.cwd();
-await ensureBuild(root);
-const cluster = throwAwayCluster();
-await cluster.start();
-await prepareDatabase(root, cluster);
-const server = await startServer(root, cluster.appUrl, 0);
-const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
-  args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage"],
-});
+const server = await startOwnServer();
+const browser = await launchBrowser();
 const outcomes: Outcome[] = [];
 try {
   for (const [i, floorJob] of FLOOR_JOBS.entries()) {
@@ -192,8 +182,7 @@ try {
   }
 } finally {
   await browser.close();
-  await stopServer(server.child);
-  await cluster.destroy();
+  await server.end();
 }
 const sum = (pick: (o: Outcome) => number) => outcomes.reduce((all, o) => all + pick(o), 0);
 const result = {

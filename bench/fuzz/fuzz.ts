@@ -56,7 +56,9 @@ export function fuzzQuantities(count: number, seed: number): FuzzResult {
         if (!read.ok) return false;
         // OL is beyond the range, and the only value without an end.
         const { value } = read.quantity;
-        return Number.isNaN(value) || (value === Infinity && !/[o0]\.?l|over|open/iu.test(text)) ? `${value}` : true;
+        return Number.isNaN(value) || (value === Infinity && !/[o0]\.?l|over|open/iu.test(text))
+          ? `${value}`
+          : true;
       },
     );
   }

@@ -2,9 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { parseArgs } from "node:util";
 import { readUnitOrThrow } from "#core/unit/index.ts";
-import { ensureBuild } from "../../bin/steps/build.mjs";
-import { throwAwayCluster } from "../../bin/steps/postgres.mjs";
-import { prepareDatabase, startServer, stopServer } from "../../bin/steps/serve.mjs";
+import { startOwnServer } from "../ownServer.ts";
 import { fuzzLines, fuzzQuantities, fuzzUnits } from "./fuzz.ts";
 import { fuzzRequests } from "./requests.ts";
 
@@ -38,12 +36,7 @@ say("units");
 const units = fuzzUnits(files, many(10_000), seed + 2);
 
 say("requests");
-const root = process.cwd();
-await ensureBuild(root);
-const cluster = throwAwayCluster();
-await cluster.start();
-await prepareDatabase(root, cluster);
-const server = await startServer(root, cluster.appUrl, 0);
+const server = await startOwnServer();
 const job = crypto.randomUUID();
 await fetch(`${server.address}/jobs/new`, {
   method: "POST",
@@ -51,8 +44,7 @@ await fetch(`${server.address}/jobs/new`, {
   redirect: "manual",
 });
 const requests = await fuzzRequests(server.address, job, many(2000), seed + 3);
-await stopServer(server.child);
-await cluster.destroy();
+await server.end();
 
 const all = [quantities, lines, units];
 for (const text of all.flatMap((r) => [...r.crashes, ...r.hangs, ...r.notFinite]).slice(0, 30)) say(text);

@@ -1,11 +1,12 @@
 import { parseArgs } from "node:util";
-import { chromium, type BrowserContext } from "playwright-core";
+import type { BrowserContext } from "@playwright/test";
 import pg from "pg";
 import { ensureBuild } from "../../bin/steps/build.mjs";
 import { freePort } from "../../bin/steps/port.mjs";
 import { throwAwayCluster } from "../../bin/steps/postgres.mjs";
 import { prepareDatabase } from "../../bin/steps/serve.mjs";
 import { Supervisor } from "../../bin/steps/supervise.mjs";
+import { launchBrowser } from "../ownServer.ts";
 import { startWriting, type Written } from "./writers.ts";
 
 /**
@@ -54,10 +55,7 @@ const supervisor = new Supervisor(
   1e6,
 );
 const address = await supervisor.start();
-const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
-  args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage"],
-});
+const browser = await launchBrowser();
 browser.on("disconnected", () => !ending && say("the browser ended"));
 const context: BrowserContext = await browser.newContext({ baseURL: address });
 const writing = await startWriting(address, context, { programs: 4, tabs: 2 });

@@ -1,4 +1,4 @@
-import type { BrowserContext, Page } from "playwright-core";
+import type { BrowserContext, Page } from "@playwright/test";
 
 /** What must be in the database in the end, by the text of each note. */
 export interface Written {

@@ -2,10 +2,8 @@ import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import pg from "pg";
 import { storeModel } from "#server/units/models.ts";
-import { ensureBuild } from "../../bin/steps/build.mjs";
-import { throwAwayCluster } from "../../bin/steps/postgres.mjs";
-import { prepareDatabase, startServer, stopServer } from "../../bin/steps/serve.mjs";
 import { generatedUnitFile } from "../generatedUnit.ts";
+import { startOwnServer } from "../ownServer.ts";
 
 /**
  * Fifty people on fifty jobs with fifty open pages: `npm run bench:load`, with `--json` as one line, `--seconds N` for a shorter
@@ -32,14 +30,9 @@ const median = (list: readonly number[]) => sorted(list)[list.length >> 1] ?? Na
 const percentile = (list: readonly number[], share: number) =>
   sorted(list)[Math.min(list.length - 1, Math.ceil(share * list.length) - 1)] ?? NaN;
 
-const root = process.cwd();
-await ensureBuild(root);
-const cluster = throwAwayCluster({ durable: true });
-await cluster.start();
-await prepareDatabase(root, cluster);
-const owner = new pg.Pool({ connectionString: cluster.url, max: 2 });
+const server = await startOwnServer({ durable: true });
+const owner = new pg.Pool({ connectionString: server.cluster.url, max: 2 });
 await storeModel(owner, generatedUnitFile(600));
-const server = await startServer(root, cluster.appUrl, 0);
 const { address } = server;
 
 async function openJob(unit: string): Promise<string> {
@@ -60,7 +53,7 @@ async function timed(path: string): Promise<number> {
 
 /** Memory of the web process, MB: what is resident. */
 function residentMB(): number {
-  const kB = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.child.pid}/status`, "utf8"))![1]!;
+  const kB = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.process.pid}/status`, "utf8"))![1]!;
   return Number(kB) / 1024;
 }
 
@@ -178,8 +171,7 @@ try {
   };
   process.stdout.write(`${values.json ? JSON.stringify(result) : JSON.stringify(result, null, 2)}\n`);
 } finally {
-  await stopServer(server.child);
   await owner.end();
-  await cluster.destroy();
+  await server.end();
 }
 process.exit(0);

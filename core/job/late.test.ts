@@ -4,6 +4,7 @@ import type { EventBody, JobEvent } from "./events.ts";
 import { admissionProblems } from "./admit.ts";
 import { arrivedAfter, logAtDevice, powerWord, unheardBy } from "./late.ts";
 import { replay } from "./replay.ts";
+import { rinseReading } from "../../tests/support/rinseReading.ts";
 
 /** Two people at one unit: one in the cellar without reception (phone), one at the board (bench). */
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
@@ -24,22 +25,7 @@ const entry = (body: EventBody, device?: string, after?: JobEvent): JobEvent => 
 const band = (to: "live" | "dead", device: string, after: JobEvent) =>
   entry({ type: "band", band: to, confirmed: ["all"] }, device, after);
 const note = (device: string, after: JobEvent) => entry({ type: "note", text: "x" }, device, after);
-const reading = (device: string, after: JobEvent) =>
-  entry(
-    {
-      type: "finding",
-      check: {
-        kind: "reading",
-        setup: { state: "rinse-heat", lifts: [] },
-        fn: "vac",
-        red: "P4.3",
-        black: "P1.2",
-      },
-      result: { kind: "value", value: 229 },
-    },
-    device,
-    after,
-  );
+const reading = (device: string, after: JobEvent) => entry(rinseReading(229), device, after);
 const unit = glasswasher();
 
 const opened = entry({ type: "opened", complaint: "cold" });

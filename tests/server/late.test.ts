@@ -7,6 +7,7 @@ import { openJob } from "#server/jobs/openJob.ts";
 import { readEventsAfter, readJob } from "#server/jobs/readJob.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
 import { listTickets } from "#server/jobs/tickets.ts";
+import { rinseReading } from "../support/rinseReading.ts";
 
 /** Entries that arrive late, and the board's line of a job, against the database. */
 afterAll(closePool);
@@ -22,22 +23,7 @@ const entry = (body: EventBody, device?: string, after?: string): JobEvent => ({
 });
 const band = (to: "live" | "dead", device?: string, after?: string) =>
   entry({ type: "band", band: to, confirmed: ["all"] }, device, after);
-const reading = (device?: string, after?: string) =>
-  entry(
-    {
-      type: "finding",
-      check: {
-        kind: "reading",
-        setup: { state: "rinse-heat", lifts: [] },
-        fn: "vac",
-        red: "P4.3",
-        black: "P1.2",
-      },
-      result: { kind: "value", value: 229 },
-    },
-    device,
-    after,
-  );
+const reading = (device?: string, after?: string) => entry(rinseReading(229), device, after);
 const closed = (device?: string, after?: string) =>
   entry({ type: "closed", outcome: "repaired", note: "" }, device, after);
 

@@ -9,6 +9,7 @@ import { listTickets, PAGE_SIZE } from "#server/jobs/tickets.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
 import { modelHash, storeModel } from "#server/units/models.ts";
 import { glasswasherJson } from "../support/glasswasher.ts";
+import { rinseReading } from "../support/rinseReading.ts";
 
 /** Against the throw-away PostgreSQL that bin/test.mjs started, with the demo shop in it. */
 const event = (body: EventBody, id = randomUUID()): JobEvent => ({
@@ -18,18 +19,7 @@ const event = (body: EventBody, id = randomUUID()): JobEvent => ({
   body,
 });
 const live = () => event({ type: "band", band: "live", confirmed: ["all"] });
-const reading = (value: number) =>
-  event({
-    type: "finding",
-    check: {
-      kind: "reading",
-      setup: { state: "rinse-heat", lifts: [] },
-      fn: "vac",
-      red: "P4.3",
-      black: "P1.2",
-    },
-    result: { kind: "value", value },
-  });
+const reading = (value: number) => event(rinseReading(value));
 
 async function newJob(extra: Partial<Parameters<typeof openJob>[0]> = {}): Promise<string> {
   const id = randomUUID();
