@@ -63,40 +63,13 @@ export function NextCard(props: Props) {
       aria-busy={ranking}
       className={`border-b-[1.5px] border-ink bg-sheet px-4 py-3 ${ranking ? "opacity-50" : ""}`}
     >
-      <div className="flex items-baseline justify-between gap-3">
-        <h2 className="section-title">
-          {chosen === 0 ? "Next" : `Other check, ${chosen + 1} of ${proposals.length}`} · {proposal.time}
-          {proposal.live && " · live"}
-        </h2>
-        {proposals.length > 1 && (
-          <Button
-            look="quiet"
-            hotkey="n"
-            className="-my-2 px-1! text-sm"
-            onClick={() => onChoose((chosen + 1) % proposals.length)}
-          >
-            another
-          </Button>
-        )}
-      </div>
+      <CardHead proposals={proposals} chosen={chosen} proposal={proposal} onChoose={onChoose} />
       {proposal.repeat && (
         <p className="border-l-4 border-here bg-here-soft px-3 py-1">
           The same reading again: a lot depends on it, and it may have been a slip.
         </p>
       )}
-      {proposal.red && proposal.black ? (
-        <div className="grid grid-cols-[2.25rem_1fr] items-stretch py-2">
-          <Yoke className="row-span-2 h-full max-h-28 w-8" />
-          <ProbePlace probe={proposal.red} role="Red probe" />
-          <ProbePlace probe={proposal.black} role="Black probe" />
-        </div>
-      ) : (
-        <p className="py-3 text-xl font-bold">{proposal.title}</p>
-      )}
-      <div className="flex flex-wrap gap-2 pb-2.5">
-        <span className="bg-ink px-2.5 py-1 font-bold text-sheet">{proposal.dial}</span>
-        <span className="border-[1.5px] border-ink px-2.5 py-1">{proposal.setup}</span>
-      </div>
+      <Where proposal={proposal} />
       <CautionLines cautions={proposal.cautions} />
       {proposal.before.length > 0 && (
         <ol aria-label="In this order" className="flex flex-wrap gap-x-4 pb-2 text-[0.9375rem] text-ink-soft">
@@ -118,27 +91,97 @@ export function NextCard(props: Props) {
           </Button>
         </div>
       )}
-      <dl>
-        {proposal.outcomes.map((outcome) => (
-          <div
-            key={outcome.label + outcome.leaves}
-            className="grid grid-cols-[6.5rem_1fr] gap-x-3 border-t border-rule py-1"
-          >
-            <dt
-              className={
-                proposal.check.kind === "reading" ? "reading text-lg font-semibold" : "font-semibold"
-              }
-            >
-              {outcome.label}
-            </dt>
-            <dd className="text-[0.9375rem]">
-              {outcome.clears > 0 && `rules out ${outcome.clears}; `}still possible:{" "}
-              <strong>{outcome.leaves}</strong>
-            </dd>
-          </div>
-        ))}
-      </dl>
+      <Outcomes proposal={proposal} />
       {whatIf}
+      <OtherwiseLines proposal={proposal} order={order} onOrder={onOrder} onSkip={onSkip} />
+      {proposal.check.kind === "reading" && proposal.outcomes.some((o) => o.nothing) && (
+        <p className="border-t border-rule pt-1.5 text-sm text-ink-soft">Reads 0? Prove the probes first.</p>
+      )}
+    </section>
+  );
+}
+
+/** How long it takes, whether on the live unit, and the way to another. */
+function CardHead({
+  proposals,
+  chosen,
+  proposal,
+  onChoose,
+}: Pick<Props, "proposals" | "chosen" | "onChoose"> & { proposal: ProposalView }) {
+  return (
+    <div className="flex items-baseline justify-between gap-3">
+      <h2 className="section-title">
+        {chosen === 0 ? "Next" : `Other check, ${chosen + 1} of ${proposals.length}`} · {proposal.time}
+        {proposal.live && " · live"}
+      </h2>
+      {proposals.length > 1 && (
+        <Button
+          look="quiet"
+          hotkey="n"
+          className="-my-2 px-1! text-sm"
+          onClick={() => onChoose((chosen + 1) % proposals.length)}
+        >
+          another
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** Where the probes go, what the meter is set to, and in which state. */
+function Where({ proposal }: { proposal: ProposalView }) {
+  return (
+    <>
+      {proposal.red && proposal.black ? (
+        <div className="grid grid-cols-[2.25rem_1fr] items-stretch py-2">
+          <Yoke className="row-span-2 h-full max-h-28 w-8" />
+          <ProbePlace probe={proposal.red} role="Red probe" />
+          <ProbePlace probe={proposal.black} role="Black probe" />
+        </div>
+      ) : (
+        <p className="py-3 text-xl font-bold">{proposal.title}</p>
+      )}
+      <div className="flex flex-wrap gap-2 pb-2.5">
+        <span className="bg-ink px-2.5 py-1 font-bold text-sheet">{proposal.dial}</span>
+        <span className="border-[1.5px] border-ink px-2.5 py-1">{proposal.setup}</span>
+      </div>
+    </>
+  );
+}
+
+/** What it may read, and what each outcome leaves. */
+function Outcomes({ proposal }: { proposal: ProposalView }) {
+  return (
+    <dl>
+      {proposal.outcomes.map((outcome) => (
+        <div
+          key={outcome.label + outcome.leaves}
+          className="grid grid-cols-[6.5rem_1fr] gap-x-3 border-t border-rule py-1"
+        >
+          <dt
+            className={proposal.check.kind === "reading" ? "reading text-lg font-semibold" : "font-semibold"}
+          >
+            {outcome.label}
+          </dt>
+          <dd className="text-[0.9375rem]">
+            {outcome.clears > 0 && `rules out ${outcome.clears}; `}still possible:{" "}
+            <strong>{outcome.leaves}</strong>
+          </dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** What to do where it cannot be made, and by which order it was chosen. */
+function OtherwiseLines({
+  proposal,
+  order,
+  onOrder,
+  onSkip,
+}: Pick<Props, "order" | "onOrder" | "onSkip"> & { proposal: ProposalView }) {
+  return (
+    <>
       <p className="flex flex-wrap items-center gap-x-5 border-t border-rule text-[0.9375rem]">
         {(["could not reach", "left out"] as const).map((why) => (
           <button
@@ -163,10 +206,7 @@ export function NextCard(props: Props) {
           change <Key name="o" />
         </span>
       </button>
-      {proposal.check.kind === "reading" && proposal.outcomes.some((o) => o.nothing) && (
-        <p className="border-t border-rule pt-1.5 text-sm text-ink-soft">Reads 0? Prove the probes first.</p>
-      )}
-    </section>
+    </>
   );
 }
 
