@@ -3,7 +3,7 @@ import { useEffect } from "react";
 /** Asked this often whether the page can be had again, ms. */
 const ASK_MS = 2000;
 
-/** A page that could not be had because the database was away. It loads itself as soon as the database answers. */
+/** A page that could not be had now: the database was away, or the server busy. It loads itself as soon as it can. */
 export function Waiting({ text }: { text: string }) {
   useEffect(() => {
     const timer = setInterval(() => {
@@ -16,7 +16,7 @@ export function Waiting({ text }: { text: string }) {
   }, []);
   return (
     <main className="mx-auto max-w-2xl p-6 pt-16" aria-live="polite">
-      <h1 className="border-b-2 border-ink pb-3 text-[1.75rem] font-bold">Waiting for the database</h1>
+      <h1 className="border-b-2 border-ink pb-3 text-[1.75rem] font-bold">Waiting for the server</h1>
       <p className="py-4 text-lg">{text}</p>
       <p className="text-lg">This page opens by itself as soon as it answers. There is nothing to do.</p>
     </main>

@@ -10,7 +10,7 @@ import { modelByHash } from "../units/models.ts";
 import type { AnalysisRequest } from "./analysis.worker.ts";
 
 /** A view that takes longer is given up, ms. */
-const VIEW_MS = 20_000;
+const VIEW_MS = 90_000;
 /** A dictionary that takes longer is not built here; pages of that unit show readings, and browsers build their own. */
 const DICTIONARY_MS = 180_000;
 /** Views of one unit beside each other: the rest of the threads stay free for other units. */

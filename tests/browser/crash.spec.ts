@@ -23,7 +23,7 @@ test("while the database is away an open job goes on, a page waits, and both rec
     const board = await context.newPage();
     await cluster.kill();
     await board.goto("/");
-    await expect(board.getByRole("heading", { name: "Waiting for the database" })).toBeVisible();
+    await expect(board.getByRole("heading", { name: "Waiting for the server" })).toBeVisible();
     await expect(board.getByText("What was recorded is safe")).toBeVisible();
     const health = await context.request.get("/health");
     expect([health.status(), await health.json()]).toEqual([503, { web: "ok", database: "gone" }]);
