@@ -87,4 +87,4 @@ export { weigh, type Posterior } from "./inference/posterior.ts";
 export { fromScale, toScale } from "./dictionary/scale.ts";
 export { AS_IT_SHOULD, listSuspects, NOT_IN_MODEL, type Case, type Suspect } from "./suspects/suspects.ts";
 
-export { buildReadings, bytesOf } from "./dictionary/readingsOnly.ts";
+export { buildReadings } from "./dictionary/readingsOnly.ts";

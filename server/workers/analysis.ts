@@ -10,7 +10,7 @@ import { modelByHash } from "../units/models.ts";
 import type { AnalysisRequest } from "./analysis.worker.ts";
 
 /** A view that takes longer is given up, ms. */
-const VIEW_MS = 90_000;
+const VIEW_MS = 45_000;
 /** A dictionary that takes longer is not built here; pages of that unit show readings, and browsers build their own. */
 const DICTIONARY_MS = 180_000;
 /** Views of one unit beside each other: the rest of the threads stay free for other units. */
@@ -126,7 +126,7 @@ function makeThreads(maxThreads: number): Threads {
   return new Piscina<AnalysisRequest, JobView | undefined>({
     filename: ANALYSIS_FILE,
     // A dictionary is some ten megabytes; what building it leaves behind is better collected than kept.
-    resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: 320 },
+    resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: 448 },
     minThreads: 0,
     maxThreads,
     idleTimeout: 60_000,

@@ -1,7 +1,7 @@
+import { getHeapStatistics } from "node:v8";
 import {
   buildDictionary,
   buildReadings,
-  bytesOf,
   packDictionary,
   unpackDictionary,
   type Dictionary,
@@ -14,8 +14,9 @@ import { readDictionary, storeDictionary } from "../units/dictionaries.ts";
 
 /** Dictionaries of the units asked about last, by model hash; the one longest unused goes first. */
 const kept = new Map<string, Dictionary>();
-/** As many as fit in this, bytes; at least the last one. */
-const MOST_BYTES = 64e6;
+/** As many as leave the thread room: near its limit (server/workers/analysis.ts) it would spend its time collecting garbage. */
+const MOST_KEPT = 4;
+const MOST_HEAP_BYTES = 160e6;
 
 export type AnalysisRequest =
   /** The view of a job, by the stored dictionary, or by readings alone where there is none. */
@@ -45,12 +46,9 @@ function keep(hash: string, dictionary: Dictionary): void {
   kept.delete(hash);
   // Readings alone are asked for until there is more, and are quickly had again.
   if (dictionary.suspects.length > 2) kept.set(hash, dictionary);
-  let bytes = [...kept.values()].reduce((sum, d) => sum + bytesOf(d), 0);
-  for (const [other, dropped] of kept) {
-    if (bytes <= MOST_BYTES || other === hash) break;
-    bytes -= bytesOf(dropped);
-    kept.delete(other);
-  }
+  if (getHeapStatistics().used_heap_size > MOST_HEAP_BYTES)
+    for (const other of [...kept.keys()].filter((k) => k !== hash)) kept.delete(other);
+  else if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
 }
 
 async function stored(hash: string, unit: UnitModel): Promise<Dictionary | undefined> {

@@ -15,8 +15,3 @@ export function buildReadings(unit: UnitModel): Dictionary {
   };
   return { ...buildDictionary(healthy), unit };
 }
-
-/** Bytes that a dictionary holds, about: mean and spread of every reading in every case. */
-export function bytesOf({ rows, cases }: Dictionary): number {
-  return rows.length * cases.length * 12;
-}
