@@ -4,7 +4,8 @@ import { defineConfig } from "@playwright/test";
 export default defineConfig({
   testDir: "tests/browser",
   testMatch: "**/*.spec.ts",
-  workers: 1,
+  // Two beside each other share the shop; what needs a shop of its own starts one.
+  workers: 2,
   fullyParallel: false,
   forbidOnly: true,
   // A page with a whole dictionary to build takes ten seconds on an idle machine, several times that on a busy one.
