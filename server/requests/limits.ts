@@ -19,9 +19,11 @@ const isFile = (path: string) => /^\/jobs\/[^/]+\/files$/.test(path);
 export const bodyWithin: RequestHandler = (request, response, next) => {
   const { method, headers, path } = request;
   if (method === "GET" || method === "HEAD") return next();
-  // The rest of the body is not read, so the connection cannot be used again.
-  const say = (status: number, text: string) =>
-    void response.status(status).set("Connection", "close").type("text/plain").send(text);
+  // The body is read to its end and thrown away, so that the sender, still sending, hears the answer.
+  const say = (status: number, text: string) => {
+    request.resume();
+    response.status(status).type("text/plain").send(text);
+  };
   if (headers["transfer-encoding"] !== undefined || headers["content-length"] === undefined)
     return say(411, "Say how long the request is (Content-Length).");
   const bytes = Number(headers["content-length"]);
