@@ -4,7 +4,9 @@ export default [
   layout("routes/shop.tsx", [
     index("routes/board.tsx"),
     route("jobs/new", "routes/start-job.tsx"),
+    route("units/new", "routes/trace.tsx", { id: "trace-new" }),
     route("units/:unit", "routes/unit.tsx"),
+    route("units/:unit/trace", "routes/trace.tsx"),
     route("tests", "routes/tests.tsx"),
     route("tests/sheet", "routes/sheet.tsx"),
     route("tests/:test", "routes/test.tsx"),
@@ -18,5 +20,6 @@ export default [
   route("jobs/:job/files", "routes/job-files.ts"),
   route("files/:file", "routes/file.ts"),
   route("dictionaries/:engine/:hash", "routes/dictionary.ts"),
+  route("units/traced", "routes/units-traced.ts"),
   route("settings/choices", "routes/choices.ts"),
 ] satisfies RouteConfig;

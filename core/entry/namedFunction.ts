@@ -1,6 +1,6 @@
 import { FUNCTION_UNIT, type MeterFunction } from "#core/meter/index.ts";
 import type { Kind, Quantity, Unit } from "#core/quantity/index.ts";
-import type { UnitModel } from "#core/unit/index.ts";
+import { referencesOf, type UnitModel } from "#core/unit/index.ts";
 import type { EntryContext } from "./context.ts";
 import { findPoint, pairAcross } from "./pointNames.ts";
 import type { EntryProblem } from "./problems.ts";
@@ -115,9 +115,7 @@ function functionOfUnit(
 /** The function with which a point's side is usually read. */
 function sideFunction(unit: UnitModel, words: readonly string[]): MeterFunction {
   const name = words[0] ?? "";
-  const side =
-    findPoint(unit, name)?.side ??
-    unit.points.find((p) => p.id === pairAcross(unit, name)?.red)?.side ??
-    "mains";
-  return unit.references.find((r) => r.side === side)?.function ?? "vac";
+  const point = findPoint(unit, name) ?? unit.points.find((p) => p.id === pairAcross(unit, name)?.red);
+  const references = point ? referencesOf(unit, point) : unit.references.filter((r) => r.side === "mains");
+  return references[0]?.function ?? "vac";
 }

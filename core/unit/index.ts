@@ -42,6 +42,7 @@ export {
   type ModelProblem,
   type ReadUnitResult,
 } from "./model/readUnit.ts";
+export { referencesOf, type Reference } from "./model/references.ts";
 export { liftOf } from "./model/lifts.ts";
 export { bypassRefusal, type BypassRefusal } from "./model/bypass.ts";
 export { withVariants } from "./model/variants.ts";

@@ -7,6 +7,7 @@ import {
   type Point,
   type Setup,
   type UnitModel,
+  referencesOf,
 } from "#core/unit/index.ts";
 import { METER_FUNCTIONS, type MeterFunction } from "#core/meter/index.ts";
 import { isForbidden } from "./hazards.ts";
@@ -157,12 +158,12 @@ export function listChecks(unit: UnitModel): Check[] {
   for (const state of unit.states) {
     const setup = { state: state.id, lifts: [] };
     if (state.power === "live") {
-      for (const reference of unit.references)
-        for (const point of unit.points)
-          if (point.side === reference.side && point.id !== reference.point)
+      for (const point of unit.points)
+        for (const reference of referencesOf(unit, point))
+          if (point.id !== reference.point)
             add(readingCheck(setup, reference.function, point.id, reference.point));
       for (const { red, black, side } of pairs) {
-        const fn = unit.references.find((r) => r.side === side)?.function;
+        const fn = referencesOf(unit, { id: red, side })[0]?.function;
         if (fn) add(readingCheck(setup, fn, red, black));
       }
       for (const { red, black } of alternating) add(readingCheck(setup, "vac", red, black));

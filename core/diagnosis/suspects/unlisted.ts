@@ -1,4 +1,12 @@
-import { hasRating, modesOf, OTHER_VALUE, type Fault, type Part, type UnitModel } from "#core/unit/index.ts";
+import {
+  hasRating,
+  modesOf,
+  OTHER_VALUE,
+  referencesOf,
+  type Fault,
+  type Part,
+  type UnitModel,
+} from "#core/unit/index.ts";
 import { placeRows, type Place } from "./places.ts";
 import type { Suspect, UnlistedKind } from "./suspects.ts";
 
@@ -246,7 +254,9 @@ class Geometry {
       for (const [net, ends] of this.ends) {
         if (net === ground || ends.length < 4) continue;
         const conductor = ends.find((e) => e.part.type === "wire" && e.part.item);
-        const sameSide = this.unit.points.some((p) => p.side === reference.side && this.netAt(p.id) === net);
+        const sameSide = this.unit.points.some(
+          (p) => this.netAt(p.id) === net && referencesOf(this.unit, p).includes(reference),
+        );
         if (!conductor || !sameSide || this.added.has(gapId(net, ground))) continue;
         const gap = this.gap(net, ground);
         this.add("other-load", gap, {

@@ -268,7 +268,10 @@ class Collector implements PartBuilder {
 
   branch(name: string, a: number, b: number, values: BranchValues): number {
     const plain = { henries: 0, farads: 0, acVolts: 0, dcVolts: 0, tolerance: 0 };
-    return this.branches.push({ ...plain, ...values, id: `${this.part.id}/${name}`, a, b }) - 1;
+    const branch = { ...plain, ...values, id: `${this.part.id}/${name}`, a, b };
+    // What is exact stays so: a contact, an opening.
+    const tolerance = branch.tolerance > 0 ? Math.max(branch.tolerance, this.part.spread ?? 0) : 0;
+    return this.branches.push({ ...branch, tolerance }) - 1;
   }
 
   constraint(name: string, constraint: WithoutId<Constraint>): number {

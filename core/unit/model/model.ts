@@ -28,6 +28,11 @@ const part = z.strictObject({
   working: z.strictObject({ from: z.number().min(0).max(2), fully: z.number().min(0).max(2) }).optional(),
   /** Starting weight per failure mode, in place of the catalogue's; 0 leaves the mode out. */
   weights: z.record(z.string(), z.number().nonnegative()).default({}),
+  /**
+   * How far its values may lie from those given, as a share of them (one standard deviation), where nobody knew them:
+   * every prediction that feels them is so much wider.
+   */
+  spread: z.number().positive().max(2).optional(),
   /** Bounds of the size of a failure mode, in place of the catalogue's: ohms, or a factor on the sound value. */
   sizes: z
     .record(z.string(), z.strictObject({ from: z.number().positive(), to: z.number().positive() }))
@@ -95,6 +100,8 @@ const reference = z.strictObject({
   side: z.enum(["mains", "low-voltage"]),
   point: id,
   function: z.enum(["vac", "vdc"]),
+  /** The points it serves, where a side has supplies that are not joined; all of its side where it is left out. */
+  points: z.array(id).optional(),
 });
 
 /** A reading of the unit's own, beside those that the program lists by itself. */
@@ -205,6 +212,8 @@ export const unitSchema = z.strictObject({
   checks: z.array(ownCheck).optional(),
   settings: z.array(setting).default([]),
   variants: z.array(variant).default([]),
+  /** The circuits as they were walked, a line each, where the unit was made so: core/trace reads them. */
+  traced: z.array(z.string().max(200)).max(400).optional(),
   /** The control board's steps; a unit without them has its states only. */
   sequence: boardSchema.optional(),
 });

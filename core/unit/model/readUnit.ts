@@ -199,7 +199,10 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
     terminal(p.terminal ?? p.id, p.terminal ? `points[${i}].terminal` : `points[${i}].id`);
     need(covers, p.cover, `points[${i}].cover`, "cover");
   });
-  unit.references.forEach((r, i) => need(points, r.point, `references[${i}].point`, "point"));
+  unit.references.forEach((r, i) => {
+    need(points, r.point, `references[${i}].point`, "point");
+    r.points?.forEach((p, j) => need(points, p, `references[${i}].points[${j}]`, "point"));
+  });
   for (const [name, n] of Object.entries(unit.needs)) {
     need(nets, n.from, `needs.${name}.from`, "net");
     need(nets, n.to, `needs.${name}.to`, "net");

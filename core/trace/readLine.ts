@@ -1,0 +1,280 @@
+import { parseQuantity } from "#core/quantity/index.ts";
+import { COLOURS } from "#core/standards/index.ts";
+import { KIND_NAMES, TRACE_KINDS, type TraceKind } from "./kinds.ts";
+import type { Values } from "./makers.ts";
+import type { LineResult, TraceProblem } from "./line.ts";
+
+/** Characters of a line that are read; more is a pasted page. */
+const MOST_CHARACTERS = 200;
+
+const DESIGNATOR = /^[a-z]{1,4}\d{1,3}[a-z]?$/iu;
+const PIN = /^([a-z]{1,4}\d{0,3})[.·:/-](\d{1,3})$/iu;
+
+/** Kind that a designator's letters stand for, where a line names no other (IEC 81346-2 and board printing, from memory). */
+const BY_LETTERS: Readonly<Record<string, string>> = {
+  F: "fuse",
+  FU: "fuse",
+  CB: "breaker",
+  S: "switch",
+  SW: "switch",
+  K: "relay",
+  RY: "relay",
+  RLY: "relay",
+  Q: "output",
+  M: "motor",
+  HT: "heater",
+  HTR: "heater",
+  E: "heater",
+  T: "transformer",
+  TR: "transformer",
+  TB: "terminal",
+  TH: "cut-out",
+  TF: "thermal-fuse",
+  Y: "valve",
+  H: "lamp",
+  R: "resistor",
+  W: "wire",
+  A: "board",
+};
+
+const COLOUR_WORDS: ReadonlyMap<string, string> = new Map([
+  ...Object.keys(COLOURS).map((name) => [name, name] as const),
+  ["gray", "grey"],
+  ["purple", "violet"],
+]);
+
+const SUPPLY = /^(?:the )?(mains|supply|battery|outlet|socket|line|split(?:[ -]phase)?)\b/iu;
+
+/**
+ * Reads one line of a trace, as a technician says it while walking the circuit: "mains 230V 50Hz", "fuse 10A", "P4.3 grey",
+ * "relay K3 24V", "element 2kW", "from F1", "back to N". Letters' case and the order of the words do not matter.
+ */
+export function readLine(text: string): LineResult {
+  const tidy = text.replace(/\s+/gu, " ").trim();
+  if (tidy === "") return problem({ code: "empty" });
+  if (tidy.length > MOST_CHARACTERS) return problem({ code: "too-long" });
+  const end = /^(from|to|back to|return to|joins?|on from)\s+(.+)$/iu.exec(tidy);
+  if (end) return readEnd(/from/iu.test(end[1]!) ? "from" : "to", end[2]!);
+  const supply = SUPPLY.exec(tidy);
+  if (supply) return readSupply(supply[1]!.toLowerCase(), tidy.slice(supply[0].length));
+  return readThing(tidy);
+}
+
+const problem = (found: TraceProblem): LineResult => ({ ok: false, problem: found });
+
+function readEnd(is: "from" | "to", rest: string): LineResult {
+  const words = rest.split(" ");
+  const colour = colourOf(words.at(-1)!);
+  const at = (colour !== undefined && words.length > 1 ? words.slice(0, -1) : words).join(" ");
+  return {
+    ok: true,
+    line: { is, at: asDesignator(at), ...(colour === undefined || words.length === 1 ? {} : { colour }) },
+  };
+}
+
+/** "p4·3" and "P4-3" are P4.3; "neutral" is N. */
+function asDesignator(text: string): string {
+  const pin = PIN.exec(text);
+  if (pin) return `${pin[1]!.toUpperCase()}.${pin[2]!}`;
+  const named: Readonly<Record<string, string>> = {
+    neutral: "N",
+    live: "L",
+    line: "L",
+    hot: "L",
+    earth: "PE",
+    plus: "PLUS",
+    "+": "PLUS",
+    minus: "MINUS",
+    "-": "MINUS",
+    ground: "MINUS",
+    gnd: "MINUS",
+  };
+  const small = text.toLowerCase();
+  return Object.hasOwn(named, small) ? named[small]! : text.toUpperCase();
+}
+
+function readSupply(word: string, rest: string): LineResult {
+  if (/\b(?:three|3)[ -]?phase\b/iu.test(rest)) return problem({ code: "three-phase" });
+  const split = word.startsWith("split") || /\bsplit\b/iu.test(rest) || /\b240\s*\/\s*120(?!\d)/u.test(rest);
+  const said = /\b(ac|dc)\b|v(ac|dc)\b/iu.exec(rest);
+  const current = (said?.[1] ?? said?.[2])?.toLowerCase() as "ac" | "dc" | undefined;
+  const left = rest
+    .replace(/\bsplit([ -]phase)?\b|\bphase\b/giu, " ")
+    .replace(/(\d)\s*v(?:ac|dc)\b/giu, "$1V")
+    .replace(/\b(?:ac|dc)\b/giu, " ");
+  const read = readValues(left.split(" ").filter((t) => t !== ""));
+  if (!read.ok) return problem(read.problem);
+  if (read.words.length > 0) return problem({ code: "not-understood", token: read.words[0]! });
+  const { volts, outVolts, hertz } = read.values;
+  if (volts === undefined) return problem({ code: "volts-missing" });
+  const kind = current ?? (word === "battery" ? "dc" : split || volts > 60 ? "ac" : undefined);
+  if (kind === undefined) return problem({ code: "ac-or-dc", volts });
+  // "240/120 V", "240 V split" and "120 V split" are one supply.
+  const leg = split && volts > 150 ? volts / 2 : outVolts !== undefined ? Math.min(volts, outVolts) : volts;
+  return {
+    ok: true,
+    line: {
+      is: "supply",
+      current: kind,
+      split: split && kind === "ac",
+      volts: leg,
+      ...(hertz === undefined ? {} : { hertz }),
+    },
+  };
+}
+
+function readThing(tidy: string): LineResult {
+  const lower = tidy.toLowerCase();
+  // A name counts as whole words only: the "lid" of "slid" is none.
+  const found = KIND_NAMES.find(([name]) =>
+    new RegExp(`(?:^|[\\s,])${name.replace(/[-\s]/gu, "[-\\s]?")}(?=$|[\\s,])`, "iu").test(lower),
+  );
+  const at = found
+    ? new RegExp(`(?:^|[\\s,])${found[0].replace(/[-\s]/gu, "[-\\s]?")}(?=$|[\\s,])`, "iu").exec(lower)!
+    : undefined;
+  const rest = at ? `${tidy.slice(0, at.index)} ${tidy.slice(at.index + at[0].length)}` : tidy;
+  const read = readValues(rest.split(/[\s,]+/u).filter((t) => t !== ""));
+  if (!read.ok) return problem(read.problem);
+  const words = [...read.words];
+  const id = takeFirst(words, (w) => PIN.test(w) || DESIGNATOR.test(w));
+  const colour = takeFirst(words, (w) => colourOf(w) !== undefined);
+  const pin = id !== undefined && PIN.test(id);
+  const kind = found?.[1] ?? (pin ? TRACE_KINDS.get("pin") : kindByLetters(id, colour));
+  if (!kind) return problem({ code: "unknown-kind", words: tidy });
+  const number = kind.role === "pin" ? takeFirst(words, (w) => /^\d{1,3}$/u.test(w)) : undefined;
+  const stray = words.find((w) => !FILLERS.has(w.toLowerCase()));
+  if (stray !== undefined) return problem({ code: "not-understood", token: stray });
+  const named = id === undefined ? undefined : asDesignator(number === undefined ? id : `${id}.${number}`);
+  if (kind.role === "pin" && (named === undefined || !PIN.test(named)))
+    return problem({ code: "pin-number", id: named });
+  if (kind.role !== "pin" && pin) return problem({ code: "not-a-designator", id: named! });
+  return {
+    ok: true,
+    line: {
+      is: "thing",
+      kind,
+      word: found?.[0] ?? kind.names[0]!,
+      values: read.values,
+      ...(named === undefined ? {} : { id: named }),
+      ...(colour === undefined ? {} : { colour: colourOf(colour)! }),
+    },
+  };
+}
+
+/** Words that may stand on a line and say nothing. */
+const FILLERS = new Set([
+  "the",
+  "a",
+  "an",
+  "of",
+  "on",
+  "at",
+  "with",
+  "pin",
+  "contact",
+  "rated",
+  "wire",
+  "no",
+]);
+
+function kindByLetters(id: string | undefined, colour: string | undefined): TraceKind | undefined {
+  if (id === undefined) return colour === undefined ? undefined : TRACE_KINDS.get("wire");
+  const letters = /^[a-z]+/iu.exec(id)![0].toUpperCase();
+  return Object.hasOwn(BY_LETTERS, letters) ? TRACE_KINDS.get(BY_LETTERS[letters]!) : undefined;
+}
+
+function takeFirst(words: string[], is: (word: string) => boolean): string | undefined {
+  const at = words.findIndex(is);
+  return at < 0 ? undefined : words.splice(at, 1)[0];
+}
+
+/** "green/yellow" has a tracer; both names must be colours. */
+function colourOf(word: string): string | undefined {
+  const names = word.toLowerCase().split(/[/-]/u);
+  const known = names.map((name) => COLOUR_WORDS.get(name));
+  return names.length <= 2 && known.every((name) => name !== undefined) ? known.join("/") : undefined;
+}
+
+type ValuesResult =
+  | { readonly ok: true; readonly values: Values; readonly words: readonly string[] }
+  | { readonly ok: false; readonly problem: TraceProblem };
+
+type Writable = { -readonly [K in keyof Values]: Values[K] };
+
+interface Unit {
+  readonly ends: RegExp;
+  readonly into: keyof Values;
+  readonly from: number;
+  readonly to: number;
+  readonly sign: string;
+}
+
+/** Units that a line may carry and what is believed of each: more is a slip of the finger. */
+const UNITS: readonly Unit[] = [
+  { ends: /(?:mm2|mm²|sqmm)$/iu, into: "mm2", from: 0.05, to: 300, sign: "mm²" },
+  { ends: /(?:awg|ga)$/iu, into: "awg", from: 0, to: 40, sign: "AWG" },
+  { ends: /hz$/iu, into: "hertz", from: 40, to: 70, sign: "Hz" },
+  { ends: /(?:ohms?|Ω|ω|r)$/iu, into: "ohms", from: 1e-3, to: 1e8, sign: "Ω" },
+  { ends: /(?:va|w|watts?)$/iu, into: "watts", from: 1e-3, to: 1e5, sign: "W" },
+  { ends: /v(?:olts?|ac|dc)?$/iu, into: "volts", from: 0.5, to: 1000, sign: "V" },
+  { ends: /a(?:mps?|t)?$/iu, into: "amps", from: 1e-3, to: 630, sign: "A" },
+  { ends: /m$/u, into: "metres", from: 0.01, to: 1000, sign: "m" },
+];
+
+/** Units of a marking such as 4k7 or 0R22. */
+const OHMS: ReadonlySet<string | undefined> = new Set([undefined, "Ω"]);
+
+/** Splits what has a number and a unit from what has not: "10", "A" and "10A" alike. "230/24V" is two voltages. */
+function readValues(tokens: readonly string[]): ValuesResult {
+  const values: Writable = {};
+  const words: string[] = [];
+  for (let i = 0; i < tokens.length; i++) {
+    let token = tokens[i]!;
+    if (/^[+-]?[\d.,]+[kmMµu]?$/u.test(token) && tokens[i + 1] !== undefined && isUnitWord(tokens[i + 1]!))
+      token += tokens[++i]!;
+    if (/^awg$/iu.test(token) && /^\d+$/u.test(tokens[i + 1] ?? "")) token = `${tokens[++i]!}awg`;
+    if (/^awg\d+$/iu.test(token)) token = `${token.slice(3)}awg`;
+    if (!/^[+-]?[\d.,]/u.test(token)) {
+      words.push(token);
+      continue;
+    }
+    const both = /^([\d.,]+)\s*v?\/([\d.,]+)\s*v$/iu.exec(token);
+    for (const one of both ? [`${both[1]!}V`, `${both[2]!}V`] : [token]) {
+      const read = readValue(one, values);
+      if (read === "word") words.push(one);
+      else if (read) return { ok: false, problem: read };
+    }
+  }
+  return { ok: true, values, words };
+}
+
+const isUnitWord = (word: string) =>
+  /^(?:[kmMµu]?(?:v|vac|vdc|a|w|va|ohms?|Ω|hz|mm2|mm²|m|awg))$/iu.test(word);
+
+function readValue(token: string, into: Writable): TraceProblem | "word" | undefined {
+  for (const unit of UNITS) {
+    const end = unit.ends.exec(token);
+    if (!end) continue;
+    const number = parseQuantity(token.slice(0, end.index));
+    if (!number.ok || number.quantity.unit !== undefined) continue;
+    const value = number.quantity.value;
+    if (!(value >= unit.from && value <= unit.to))
+      return {
+        code: "out-of-range",
+        token,
+        from: `${unit.from} ${unit.sign}`,
+        to: `${unit.to} ${unit.sign}`,
+      };
+    const field = unit.into === "volts" && into.volts !== undefined ? "outVolts" : unit.into;
+    if (into[field] !== undefined) return { code: "not-understood", token };
+    into[field] = value;
+    return undefined;
+  }
+  // A marking such as 4k7 is ohms; a bare number is a word: of a pin.
+  const marked = parseQuantity(token);
+  if (marked.ok && /[a-z]/iu.test(token) && into.ohms === undefined && OHMS.has(marked.quantity.unit)) {
+    into.ohms = marked.quantity.value;
+    return undefined;
+  }
+  return "word";
+}

@@ -1,0 +1,215 @@
+import { describe, expect, test } from "@jest/globals";
+import { predictReading, type MeterFunction } from "../meter/index.ts";
+import { stateRuns } from "../sequence/index.ts";
+import { lintUnit, type Fault, type UnitModel } from "../unit/index.ts";
+import { seeded } from "../../tests/support/random.ts";
+import { traceOffers, traceUnit } from "./index.ts";
+
+const HEADER = { id: "traced", name: "Traced", maker: "" };
+
+function unitOf(...lines: string[]): UnitModel {
+  const { unit, walk, problem } = traceUnit(HEADER, lines);
+  if (!unit) throw new Error(JSON.stringify([walk.lines.filter((l) => !l.ok), problem]));
+  return unit.model;
+}
+
+function reads(
+  unit: UnitModel,
+  state: string,
+  fn: MeterFunction,
+  red: string,
+  black: string,
+  ...faults: Fault[]
+) {
+  const { expanded, point } = stateRuns(unit).point({ state, lifts: [] }, faults);
+  const terminal = (id: string) => unit.points.find((p) => p.id === id)!.terminal!;
+  return predictReading(point, fn, expanded.nodeOf(terminal(red)), expanded.nodeOf(terminal(black))).value;
+}
+
+const HEATER = [
+  "mains 230V 50Hz",
+  "fuse F1 10A",
+  "door switch S1",
+  "cut-out",
+  "P1.1 brown",
+  "relay K3 24V",
+  "P4.3 grey",
+  "element 2kW",
+  "P4.1 blue",
+  "P1.2",
+  "to N",
+];
+
+/** Worked by hand, with Ohm's law: 230 V behind 0.35 Ω; 2 kW at 230 V are 26.45 Ω. */
+describe("a heater circuit in eleven lines reads as it is worked by hand", () => {
+  const unit = unitOf(...HEATER);
+
+  test("healthy: nearly the supply at the element, a few tenths lost on the way", () => {
+    // Six wires of 1 m of 0.75 mm² (23 mΩ) with their crimps, four pins, a fuse, three contacts: some 0.3 Ω at 8.6 A.
+    expect(reads(unit, "called", "vac", "HT1.1", "HT1.2")).toBeGreaterThan(222);
+    expect(reads(unit, "called", "vac", "HT1.1", "HT1.2")).toBeLessThan(226.5);
+  });
+
+  test("47 Ω in a pin: 26.45 of 73.8 Ω is left for the element, 82 V", () => {
+    const joint: Fault = { part: "P4.3", mode: "high-resistance", severity: 47 };
+    expect(reads(unit, "called", "vac", "HT1.1", "N", joint)).toBeGreaterThan(81);
+    expect(reads(unit, "called", "vac", "HT1.1", "N", joint)).toBeLessThan(83.5);
+    expect(reads(unit, "called", "vac", "K3.2", "N", joint)).toBeGreaterThan(227);
+  });
+
+  test("at rest the relay is open: volts before it, none behind", () => {
+    expect(reads(unit, "rest", "vac", "P1.1", "N")).toBeGreaterThan(229);
+    expect(reads(unit, "rest", "vac", "HT1.1", "N")).toBeLessThan(1);
+  });
+
+  test("an open way back puts the whole supply on both ends of the element", () => {
+    const open: Fault = { part: "P1.2", mode: "open" };
+    expect(reads(unit, "called", "vac", "HT1.2", "N", open)).toBeGreaterThan(228);
+    expect(reads(unit, "called", "vac", "HT1.1", "HT1.2", open)).toBeLessThan(1);
+  });
+
+  test("dead, the element is 26.45 Ω within the meter's and the wires' ohms", () => {
+    expect(reads(unit, "dead", "ohm", "HT1.1", "HT1.2")).toBeGreaterThan(26.4);
+    expect(reads(unit, "dead", "ohm", "HT1.1", "HT1.2")).toBeLessThan(26.6);
+  });
+
+  test("the board's 24 V is on the coil while it is called for, and on neither end's difference at rest", () => {
+    expect(reads(unit, "called", "vdc", "K3.A", "K3.B")).toBeCloseTo(24, 0);
+    expect(Math.abs(reads(unit, "rest", "vdc", "K3.A", "K3.B"))).toBeLessThan(0.5);
+  });
+
+  test("the course passes every point from the supply to the way back, once", () => {
+    expect(unit.courses.map((c) => c.points.join(" "))).toEqual([
+      "L F1.1 F1.2 S1.1 S1.2 TH1.1 TH1.2 P1.1 K3.1 K3.2 P4.3 HT1.1 HT1.2 P4.1 P1.2 N",
+    ]);
+  });
+});
+
+describe("supplies of its own", () => {
+  const unit = unitOf(
+    "mains 120V",
+    "fuse 5A",
+    "transformer 120/24V 40VA T1",
+    "to N",
+    "from T1",
+    "thermostat",
+    "coil K1",
+    "from L",
+    "relay K1",
+    "blower 400W",
+  );
+
+  test("a control transformer at no great load gives 24 to 28 V (common practice, no source), and its relay pulls in", () => {
+    const volts = reads(unit, "called", "vac", "T1.out", "T1.return");
+    expect(volts).toBeGreaterThan(24);
+    expect(volts).toBeLessThan(28);
+    expect(reads(unit, "called", "vac", "M1.1", "N")).toBeGreaterThan(115);
+  });
+
+  test("with the thermostat open the coil has nothing and the blower neither", () => {
+    const open: Fault = { part: "TS1", mode: "open" };
+    expect(reads(unit, "called", "vac", "K1.A", "T1.return", open)).toBeLessThan(0.5);
+    expect(reads(unit, "called", "vac", "M1.1", "N", open)).toBeLessThan(1);
+  });
+
+  test("each supply has its reference, and no point is read against a supply that it is not joined to", () => {
+    expect(unit.references.map((r) => [r.point, r.function])).toEqual([
+      ["N", "vac"],
+      ["T1.return", "vac"],
+    ]);
+    expect(unit.references[0]!.points).not.toContain("K1.A");
+    expect(unit.references[1]!.points).toEqual(expect.arrayContaining(["K1.A", "TS1.1", "T1.out"]));
+    expect(unit.references[1]!.points).not.toContain("M1.1");
+  });
+
+  test("a board that was traced drives the relays whose coils fit its volts", () => {
+    const board = unitOf(
+      "mains 230V",
+      "fuse 1A",
+      "board 12V",
+      "to N",
+      "from L",
+      "relay K1 12V",
+      "element 1kW",
+    );
+    const relay = board.parts.find((p) => p.id === "K1")!;
+    expect(relay.terminals["coilA"]).toBe("A1-PLUS");
+    const blown: Fault = { part: "F1", mode: "blown" };
+    expect(reads(board, "called", "vac", "HT1.1", "N")).toBeGreaterThan(220);
+    expect(reads(board, "called", "vac", "HT1.1", "N", blown)).toBeLessThan(1);
+  });
+});
+
+describe("what nobody knew is wide, what was given is not", () => {
+  test("a load of unknown size carries its spread and says what was taken", () => {
+    const { unit, walk } = traceUnit(HEADER, ["mains 230V", "fuse 10A", "load", "to N"]);
+    expect(unit!.model.parts.find((p) => p.id === "X1")!.spread).toBeGreaterThan(0.3);
+    expect(walk.circuits[0]!.load!.made.taken).toEqual(["takes about 345 W"]);
+    const known = unitOf("mains 230V", "fuse 10A", "load 345W", "to N");
+    expect(known.parts.find((p) => p.id === "X1")!.spread).toBeUndefined();
+  });
+
+  test("its ohms are predicted so much wider", () => {
+    const spread = (...lines: string[]) => {
+      const unit = unitOf(...lines);
+      const { expanded, point } = stateRuns(unit).point({ state: "dead", lifts: [] }, []);
+      const node = (id: string) => expanded.nodeOf(unit.points.find((p) => p.id === id)!.terminal!);
+      return predictReading(point, "ohm", node("X1.1"), node("X1.2")).spread;
+    };
+    expect(spread("mains 230V", "load", "to N")).toBeGreaterThan(
+      8 * spread("mains 230V", "load 345W", "to N"),
+    );
+  });
+});
+
+describe("whatever is traced, it is a unit or a sentence", () => {
+  test.each([1, 2, 3, 4])("walks of offered and random lines, seed %i", (seed) => {
+    const random = seeded(seed);
+    const pick = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)]!;
+    const own = [
+      "P1.1",
+      "P4.3 grey",
+      "coil K1",
+      "K1 24V",
+      "from F1",
+      "to S1",
+      "to N",
+      "element 2kW",
+      "pump 60W",
+      "nonsense",
+      "M1",
+    ];
+    for (let run = 0; run < 12; run++) {
+      const lines: string[] = [];
+      for (let i = 0; i < 14; i++) {
+        const offers = traceOffers(traceUnit(HEADER, lines).walk).filter((o) => o.whole);
+        lines.push(random() < 0.6 && offers.length > 0 ? pick(offers).text : pick(own));
+      }
+      const { unit, walk, problem } = traceUnit(HEADER, lines);
+      if (problem?.code === "model") throw new Error(`${lines.join(" | ")}: ${problem.message}`);
+      if (!unit) expect(walk.lines.some((l) => !l.ok) || walk.open || problem !== undefined).toBe(true);
+      else
+        expect(
+          lintUnit(unit.model)
+            .filter((f) => f.level === "error")
+            .map((f) => `${lines.join(" | ")}: ${f.message}`),
+        ).toEqual([]);
+    }
+  });
+
+  test("every offer that is whole is taken where it is offered", () => {
+    let lines: string[] = [];
+    for (const next of [...HEATER, "from S1", "pump 60W M1", "to N"]) {
+      for (const offer of traceOffers(traceUnit(HEADER, lines).walk).filter((o) => o.whole)) {
+        const last = traceUnit(HEADER, [...lines, offer.text]).walk.lines.at(-1)!;
+        expect([offer.text, last.ok]).toEqual([offer.text, true]);
+      }
+      lines = [...lines, next];
+    }
+  });
+
+  test("the model is the same when it is made again of the lines it keeps", () => {
+    const { unit } = traceUnit(HEADER, HEATER);
+    expect(traceUnit(HEADER, unit!.model.traced!).unit!.file).toEqual(unit!.file);
+  });
+});

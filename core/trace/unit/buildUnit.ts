@@ -1,0 +1,93 @@
+import type { UnitFile } from "#core/unit/index.ts";
+import type { Walk } from "../walk.ts";
+import { courseOf, observationsOf } from "./asked.ts";
+import { hazardsOf } from "./hazards.ts";
+import { itemsOf, liftsOf } from "./items.ts";
+import { loadName } from "./naming.ts";
+import { drivenBy, partsOf, supplyPart, type PartFile } from "./parts.ts";
+import { pointsOf } from "./points.ts";
+import { referencesOf } from "./references.ts";
+import { CALL_SECONDS, DEAD, LIVE_CALLED, LIVE_REST } from "./states.ts";
+
+/** What the unit is called, as its plate has it. */
+export interface UnitHeader {
+  readonly id: string;
+  readonly name: string;
+  readonly maker: string;
+}
+
+/**
+ * Makes a unit model of what was walked: every thing a part between its two nets, a wire where one thing leads to the
+ * next, a point at every end that a probe can touch, a course for every circuit, and three states: called for, at rest,
+ * dead. A relay's coil that nobody traced is driven by its board from a supply of its own.
+ * @param lines the trace itself, which stays with the unit so that a second circuit can be added to it
+ */
+export function buildUnit(walk: Walk, header: UnitHeader, lines: readonly string[]): UnitFile {
+  const things = walk.circuits.flatMap((c) => c.things);
+  const coils = new Map(things.filter((t) => t.kind.id === "coil").map((t) => [t.id, t]));
+  const supply = walk.supply!;
+  const split = supply.split;
+  const parts: PartFile[] = [supplyPart(walk), ...things.flatMap((t) => partsOf(t, coils, walk, things))];
+  const points = pointsOf(walk, parts);
+  const driven = things.flatMap((t) => drivenBy(t, coils));
+  const closed = Object.fromEntries(
+    things
+      .filter((t) => t.made.parameters["rest"] === "closed")
+      .map((t): [string, "closed"] => [t.id, "closed"]),
+  );
+  const drives = driven.map((output) => ({ output }));
+  return {
+    format: "zygodrome-unit",
+    version: 1,
+    ...header,
+    description: describe(walk),
+    hertz: supply.hertz ?? (split || supply.volts < 150 ? 60 : 50),
+    ground: supply.current === "dc" ? "MINUS" : "PE",
+    parts,
+    items: itemsOf(things, coils),
+    points,
+    references: referencesOf(walk, parts, points),
+    states: [
+      {
+        id: LIVE_CALLED,
+        name: "Called for",
+        power: "live",
+        waitSeconds: CALL_SECONDS,
+        description: `Supply on, everything closed that must be, and ${walk.circuits.length === 1 ? "the circuit" : "every circuit"} called for.`,
+        positions: closed,
+        drives,
+      },
+      ...(drives.length === 0
+        ? []
+        : [
+            {
+              id: LIVE_REST,
+              name: "At rest",
+              power: "live" as const,
+              waitSeconds: 3,
+              description: "Supply on, nothing called for by the board.",
+              positions: closed,
+            },
+          ]),
+      {
+        id: DEAD,
+        name: "Dead and isolated",
+        power: "dead",
+        description: "Isolated, locked and proven dead; switches left as they are while it runs.",
+        positions: closed,
+      },
+    ],
+    lifts: liftsOf(things, parts),
+    courses: walk.circuits.flatMap((c) => courseOf(c, walk.circuits, points)),
+    observations: observationsOf(things),
+    hazards: hazardsOf(walk, things),
+    traced: [...lines],
+  };
+}
+
+export function describe(walk: Walk): string {
+  const { volts, current, split } = walk.supply!;
+  const supply = split ? `${2 * volts}/${volts} V` : `${volts} V ${current.toUpperCase()}`;
+  const loads = walk.circuits.flatMap((c) => (c.load ? [loadName(c.load)] : []));
+  return `Traced: ${supply} to ${loads.join(", ")}.`.slice(0, 300);
+}

@@ -1,0 +1,35 @@
+import type { Feed } from "../makers.ts";
+import type { Placed } from "../walk.ts";
+
+export const title = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** A net by the part that it is at: "F1-2" is F1, "T1-PLUS" the output of T1. */
+export const endName = (net: string) =>
+  net
+    .replace(/-(?:coil-)?[12]$/u, "")
+    .replace(/-PLUS$/u, " output")
+    .replace(/-MINUS$/u, " return");
+
+export function nameOf(thing: Placed): string {
+  if (thing.line === undefined)
+    return title(`${thing.colour ?? ""} wire ${endName(thing.near)} to ${endName(thing.far)}`.trim());
+  if (thing.kind.role === "pin") return `Pin ${thing.id.replace(".", "·")}`;
+  return `${title(thing.word)} ${thing.id}`;
+}
+
+export const plugOf = ({ id }: Placed) => id.slice(0, id.indexOf("."));
+
+export function itemId(thing: Placed): string {
+  return thing.kind.role === "pin" ? `plug-${plugOf(thing)}` : `item-${thing.id}`;
+}
+
+export const loadName = (load: Placed) =>
+  load.kind.id === "coil" ? `coil ${load.id}` : `${load.word} ${load.id}`;
+
+export const coilVolts = (thing: Placed) => thing.made.parameters["coilVolts"] as number;
+
+/** Volts above which a circuit is the mains side: the limit of extra-low voltage for AC (IEC 61140: 50 V) with a margin. */
+export const MAINS_VOLTS = 60;
+
+export const sideOf = (feed: Feed): "mains" | "low-voltage" =>
+  feed.volts > MAINS_VOLTS ? "mains" : "low-voltage";
