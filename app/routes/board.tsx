@@ -65,6 +65,9 @@ export default function Board({ loaderData }: Route.ComponentProps) {
       </div>
       <aside className="flex flex-col gap-3 self-start">
         <h2 className="section-title border-b border-rule pb-1">Units this shop knows</h2>
+        <Link to="/units/new" className={buttonClass("plain")}>
+          Trace a circuit of another
+        </Link>
         <ul className="flex flex-col gap-1">
           {units.map((unit) => (
             <li key={unit.id} className="border-b border-rule-faint py-2">

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { data, Form, redirect, useNavigation } from "react-router";
+import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { newJob, openJob } from "#server/jobs/openJob.ts";
 import { prepareAnalysis } from "#server/workers/analysis.ts";
 import { listUnits, newestModel } from "#server/units/models.ts";
@@ -83,6 +83,18 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
     <main className="mx-auto max-w-3xl p-4 md:p-6">
       <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold">Start a job</h1>
       <UnitChoice key={chosen?.id} units={units} chosen={chosen?.id} error={errors["unit"]} />
+      {!chosen && (
+        <p className="pt-4 text-lg">
+          Not among them?{" "}
+          <Link
+            to="/units/new"
+            className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4"
+          >
+            Trace the dead circuit
+          </Link>
+          : a dozen lines make a unit that can be diagnosed.
+        </p>
+      )}
       {chosen && (
         <Form method="post" className="flex flex-col gap-7 pt-6">
           <input type="hidden" name="id" value={jobId} />

@@ -34,8 +34,8 @@ export default function UnitPage({ loaderData: { unit } }: Route.ComponentProps)
         </Link>
       </div>
       <p className="pt-3">
-        {unit.description} Revision {unit.revision}. {unit.parts.length} parts, {unit.points.length} points a
-        probe can reach.
+        {unit.description} {unit.revision !== "" && `Revision ${unit.revision}.`} {unit.parts.length} parts,{" "}
+        {unit.points.length} points a probe can reach.
       </p>
       <nav aria-label="Sections" className="flex flex-wrap gap-x-5">
         {SECTIONS.filter((s) => s !== "Settings" || unit.settings.length > 0).map((name) => (
@@ -47,6 +47,14 @@ export default function UnitPage({ loaderData: { unit } }: Route.ComponentProps)
             {name}
           </a>
         ))}
+        {unit.traced && (
+          <Link
+            to={`/units/${unit.id}/trace`}
+            className="flex min-h-11 items-center font-semibold underline underline-offset-4"
+          >
+            Trace more of it
+          </Link>
+        )}
         <Link
           to={`/units/${unit.id}/wiring`}
           className="flex min-h-11 items-center font-semibold underline underline-offset-4"

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { describeTraceProblem, type TraceRow } from "#core/trace/index.ts";
 import { Button } from "../ui/Button.tsx";
 import { inputClass } from "../ui/Field.tsx";
@@ -18,6 +18,11 @@ interface Props {
 /** The circuit as it was walked, from the supply down; the way back is drawn broken. A row opens what can be done with it. */
 export function TraceLadder({ rows, lines, at, onAt, onLines, onFrom, onBack }: Props) {
   const [chosen, setChosen] = useState<number>();
+  const last = useRef<HTMLLIElement>(null);
+  // What was just added stays in sight above the line that is being typed.
+  useEffect(() => {
+    last.current?.scrollIntoView({ block: "nearest" });
+  }, [rows.length]);
   if (rows.length === 0)
     return (
       <p className="border-2 border-dashed border-rule p-4 text-ink-soft">
@@ -31,7 +36,7 @@ export function TraceLadder({ rows, lines, at, onAt, onLines, onFrom, onBack }: 
   return (
     <ol data-testid="ladder" className="flex flex-col">
       {rows.map((row, i) => (
-        <li key={i}>
+        <li key={i} ref={i === rows.length - 1 ? last : undefined} className="scroll-mb-72">
           {at === i && <Gap />}
           <button
             type="button"

@@ -26,7 +26,8 @@ export function TracedReadings({ view, calculating, trouble, trace }: Props) {
           <h2 className="section-title">First check, if nothing works</h2>
           <p className="text-xl font-bold">{view.first.title}</p>
           <p className="text-ink-soft">
-            {view.first.setup}, {view.first.time}. {view.suspects} ways to fail, none ruled out yet.
+            State: {view.first.setup}. Takes {view.first.time}. {view.suspects} ways to fail, none ruled out
+            yet.
           </p>
         </div>
       )}
@@ -51,7 +52,7 @@ function Course({ course }: { course: TracedCourse }) {
       <caption className="border-b border-ink pb-1 text-left">
         <span className="font-bold">{course.name}</span>{" "}
         <span className="text-ink-soft">
-          while called for, {course.fn === "vac" ? "V AC" : "V DC"} against {course.reference}
+          while running, {course.fn === "vac" ? "V AC" : "V DC"} against {course.reference}
         </span>
       </caption>
       <tbody>

@@ -69,14 +69,20 @@ function rowOf(walked: Walked, thing: Placed | undefined, text: string): TraceRo
   }
 }
 
+/** "10 A", without the zeros of a meter's display. */
+const plainly = (value: number, unit: "A" | "Ω") =>
+  formatQuantity(value, unit, 3)
+    .replace(/(\.\d*?)0+(?= )/u, "$1")
+    .replace(/\.(?= )/u, "");
+
 /** "24 V, 2 kW": what a line gave, as a technician writes it. */
 function valuesText(values: Values): string {
   const { volts, outVolts, amps, watts, ohms, metres, mm2, awg } = values;
   const said: (string | undefined)[] = [
     volts === undefined ? undefined : outVolts === undefined ? `${volts} V` : `${volts} to ${outVolts} V`,
-    amps === undefined ? undefined : formatQuantity(amps, "A", 3),
+    amps === undefined ? undefined : plainly(amps, "A"),
     watts === undefined ? undefined : watts >= 1000 ? `${watts / 1000} kW` : `${watts} W`,
-    ohms === undefined ? undefined : formatQuantity(ohms, "Ω", 3),
+    ohms === undefined ? undefined : plainly(ohms, "Ω"),
     metres === undefined ? undefined : `${metres} m`,
     mm2 === undefined ? undefined : `${mm2} mm²`,
     awg === undefined ? undefined : `AWG ${awg}`,

@@ -46,26 +46,26 @@ describe("a heater circuit in eleven lines reads as it is worked by hand", () =>
 
   test("healthy: nearly the supply at the element, a few tenths lost on the way", () => {
     // Six wires of 1 m of 0.75 mm² (23 mΩ) with their crimps, four pins, a fuse, three contacts: some 0.3 Ω at 8.6 A.
-    expect(reads(unit, "called", "vac", "HT1.1", "HT1.2")).toBeGreaterThan(222);
-    expect(reads(unit, "called", "vac", "HT1.1", "HT1.2")).toBeLessThan(226.5);
+    expect(reads(unit, "running", "vac", "HT1.1", "HT1.2")).toBeGreaterThan(222);
+    expect(reads(unit, "running", "vac", "HT1.1", "HT1.2")).toBeLessThan(226.5);
   });
 
   test("47 Ω in a pin: 26.45 of 73.8 Ω is left for the element, 82 V", () => {
     const joint: Fault = { part: "P4.3", mode: "high-resistance", severity: 47 };
-    expect(reads(unit, "called", "vac", "HT1.1", "N", joint)).toBeGreaterThan(81);
-    expect(reads(unit, "called", "vac", "HT1.1", "N", joint)).toBeLessThan(83.5);
-    expect(reads(unit, "called", "vac", "K3.2", "N", joint)).toBeGreaterThan(227);
+    expect(reads(unit, "running", "vac", "HT1.1", "N", joint)).toBeGreaterThan(81);
+    expect(reads(unit, "running", "vac", "HT1.1", "N", joint)).toBeLessThan(83.5);
+    expect(reads(unit, "running", "vac", "K3.2", "N", joint)).toBeGreaterThan(227);
   });
 
   test("at rest the relay is open: volts before it, none behind", () => {
-    expect(reads(unit, "rest", "vac", "P1.1", "N")).toBeGreaterThan(229);
-    expect(reads(unit, "rest", "vac", "HT1.1", "N")).toBeLessThan(1);
+    expect(reads(unit, "standby", "vac", "P1.1", "N")).toBeGreaterThan(229);
+    expect(reads(unit, "standby", "vac", "HT1.1", "N")).toBeLessThan(1);
   });
 
   test("an open way back puts the whole supply on both ends of the element", () => {
     const open: Fault = { part: "P1.2", mode: "open" };
-    expect(reads(unit, "called", "vac", "HT1.2", "N", open)).toBeGreaterThan(228);
-    expect(reads(unit, "called", "vac", "HT1.1", "HT1.2", open)).toBeLessThan(1);
+    expect(reads(unit, "running", "vac", "HT1.2", "N", open)).toBeGreaterThan(228);
+    expect(reads(unit, "running", "vac", "HT1.1", "HT1.2", open)).toBeLessThan(1);
   });
 
   test("dead, the element is 26.45 Ω within the meter's and the wires' ohms", () => {
@@ -74,8 +74,8 @@ describe("a heater circuit in eleven lines reads as it is worked by hand", () =>
   });
 
   test("the board's 24 V is on the coil while it is called for, and on neither end's difference at rest", () => {
-    expect(reads(unit, "called", "vdc", "K3.A", "K3.B")).toBeCloseTo(24, 0);
-    expect(Math.abs(reads(unit, "rest", "vdc", "K3.A", "K3.B"))).toBeLessThan(0.5);
+    expect(reads(unit, "running", "vdc", "K3.A", "K3.B")).toBeCloseTo(24, 0);
+    expect(Math.abs(reads(unit, "standby", "vdc", "K3.A", "K3.B"))).toBeLessThan(0.5);
   });
 
   test("the course passes every point from the supply to the way back, once", () => {
@@ -100,16 +100,16 @@ describe("supplies of its own", () => {
   );
 
   test("a control transformer at no great load gives 24 to 28 V (common practice, no source), and its relay pulls in", () => {
-    const volts = reads(unit, "called", "vac", "T1.out", "T1.return");
+    const volts = reads(unit, "running", "vac", "T1.out", "T1.return");
     expect(volts).toBeGreaterThan(24);
     expect(volts).toBeLessThan(28);
-    expect(reads(unit, "called", "vac", "M1.1", "N")).toBeGreaterThan(115);
+    expect(reads(unit, "running", "vac", "M1.1", "N")).toBeGreaterThan(115);
   });
 
   test("with the thermostat open the coil has nothing and the blower neither", () => {
     const open: Fault = { part: "TS1", mode: "open" };
-    expect(reads(unit, "called", "vac", "K1.A", "T1.return", open)).toBeLessThan(0.5);
-    expect(reads(unit, "called", "vac", "M1.1", "N", open)).toBeLessThan(1);
+    expect(reads(unit, "running", "vac", "K1.A", "T1.return", open)).toBeLessThan(0.5);
+    expect(reads(unit, "running", "vac", "M1.1", "N", open)).toBeLessThan(1);
   });
 
   test("each supply has its reference, and no point is read against a supply that it is not joined to", () => {
@@ -135,8 +135,8 @@ describe("supplies of its own", () => {
     const relay = board.parts.find((p) => p.id === "K1")!;
     expect(relay.terminals["coilA"]).toBe("A1-PLUS");
     const blown: Fault = { part: "F1", mode: "blown" };
-    expect(reads(board, "called", "vac", "HT1.1", "N")).toBeGreaterThan(220);
-    expect(reads(board, "called", "vac", "HT1.1", "N", blown)).toBeLessThan(1);
+    expect(reads(board, "running", "vac", "HT1.1", "N")).toBeGreaterThan(220);
+    expect(reads(board, "running", "vac", "HT1.1", "N", blown)).toBeLessThan(1);
   });
 });
 

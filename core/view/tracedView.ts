@@ -30,8 +30,9 @@ export interface TracedView {
   readonly first?: ProposalView;
 }
 
-/** A band wider than this share of its middle is shown as one. */
+/** A band wider than this share of its middle, or of so many volts, is shown as one. */
 const WIDE = 0.25;
+const LEAST_VOLTS = 10;
 
 export function tracedView(unit: UnitModel): TracedView {
   const dictionary = buildDictionary(unit);
@@ -58,6 +59,6 @@ function readingOf(
   fn: "vac" | "vdc",
   { low, mid, high }: { low: number; mid: number; high: number },
 ): Pick<TracedPoint, "reads" | "range"> {
-  const wide = high - low > WIDE * Math.max(Math.abs(mid), toScale(fn, 1));
+  const wide = high - low > WIDE * Math.max(Math.abs(mid), toScale(fn, LEAST_VOLTS));
   return { reads: valueText(fn, mid, 3), ...(wide ? { range: rangeText(fn, low, high) } : {}) };
 }

@@ -100,37 +100,34 @@ export class JobPage {
   }
 
   /** Makes the check on the Next card, with what it reads when `truth` is the hidden fault; returns its id if it was made. */
-  async makeNextCheck(truth: string): Promise<string | undefined> {
+  async makeNextCheck(truth: string | Answers): Promise<string | undefined> {
     const { page } = this;
     // Built before the card is read: it takes seconds the first time, and the card may change meanwhile.
-    const dictionary = demoDictionary(this.unit);
+    const answers = typeof truth === "string" ? fromDictionary(demoDictionary(this.unit), truth) : truth;
     const id = await this.checkOnCard();
     if (id === undefined) return undefined;
-    const row = rowOf(dictionary, id);
-    const index = caseOf(dictionary, truth);
+    const answer = answers(id);
     const before = await this.ledger.locator("[data-finding]").count();
-    if ("chance" in row) {
+    if (typeof answer === "boolean") {
       const power = this.next.getByRole("button", { name: "Make dead and prove" });
       if (await power.isVisible()) {
         await this.hand.press(power);
         await this.declare("dead");
       }
       try {
-        await this.hand.press(
-          page.getByRole("button", { name: row.chance[index]! > 0.5 ? /^Yes:/ : /^No:/ }),
-        );
+        await this.hand.press(page.getByRole("button", { name: answer ? /^Yes:/ : /^No:/ }));
       } catch {
         // The card has changed under the hand: it is read again.
         return undefined;
       }
     } else {
-      const live = needsLive(row.check.fn);
+      const live = needsLive(id.split("/")[1] as MeterFunction);
       const power = this.next.getByRole("button", { name: live ? "Go live" : "Make dead and prove" });
       if (await power.isVisible()) {
         await this.hand.press(power);
         await this.declare(live ? "live" : "dead");
       }
-      await this.enter(shown(row, index));
+      await this.enter(answer);
     }
     await expect(this.ledger.locator("[data-finding]")).toHaveCount(before + 1);
     await this.weighed();
@@ -148,7 +145,7 @@ export class JobPage {
   }
 
   /** Follows the Next card until the findings carry a call; returns the checks made. */
-  async followToCall(truth: string, most = 12): Promise<string[]> {
+  async followToCall(truth: string | Answers, most = 12): Promise<string[]> {
     const made: string[] = [];
     while (made.length < most) {
       // The card may change until what no list has was looked at: no answer is given to one that is about to go.
@@ -160,6 +157,18 @@ export class JobPage {
     }
     return made;
   }
+}
+
+/** What the technician answers to a check, by its id: what the meter shows, or whether it is seen. */
+export type Answers = (id: string) => string | boolean;
+
+/** Answers as a dictionary has them for one of its cases. */
+function fromDictionary(dictionary: Dictionary, truth: string): Answers {
+  const index = caseOf(dictionary, truth);
+  return (id) => {
+    const row = rowOf(dictionary, id);
+    return "chance" in row ? row.chance[index]! > 0.5 : shown(row, index);
+  };
 }
 
 /** The row of the check on the card, by its id: one of the dictionary's, a course's reading, or a trial. */

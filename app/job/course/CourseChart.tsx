@@ -271,7 +271,7 @@ function PointMark({
         {point.label}
       </text>
       <text x={x} y={BOTTOM + 66} textAnchor="middle" fontSize="13" fill="var(--ink-soft)">
-        {colour ?? "pad"}
+        {colour}
       </text>
       {isNext && (
         <text x={x} y={BOTTOM + 84} textAnchor="middle" fontSize="13" fontWeight="700" fill="var(--here)">

@@ -2,7 +2,7 @@ import type { UnitFile } from "#core/unit/index.ts";
 import { SUPPLY, type Placed, type WalkedCircuit } from "../walk.ts";
 import { loadName, title } from "./naming.ts";
 import type { PointFile } from "./points.ts";
-import { LIVE_CALLED } from "./states.ts";
+import { RUNNING } from "./states.ts";
 
 export function observationsOf(things: readonly Placed[]): NonNullable<UnitFile["observations"]> {
   return things.flatMap((thing): NonNullable<UnitFile["observations"]> => {
@@ -17,7 +17,7 @@ export function observationsOf(things: readonly Placed[]): NonNullable<UnitFile[
           question: `Is ${id} heard to click when it is called?`,
           yes: `${id} clicks`,
           no: `${id} silent`,
-          state: LIVE_CALLED,
+          state: RUNNING,
           part: id,
           minutes: 0.3,
         },
@@ -32,7 +32,7 @@ export function observationsOf(things: readonly Placed[]): NonNullable<UnitFile[
         question: `Does ${name} ${kind.work.verb}?`,
         yes: `${name} ${kind.work.yes}`,
         no: `${name} ${kind.work.no}`,
-        state: LIVE_CALLED,
+        state: RUNNING,
         part: kind.id === "board" ? `${id}-logic` : id,
         minutes: 0.3,
       },
@@ -60,7 +60,7 @@ export function courseOf(
       id: `circuit-${number + 1}`,
       name: title(loadName(load)),
       load: load.kind.id === "board" ? `${load.id}-logic` : load.id,
-      state: LIVE_CALLED,
+      state: RUNNING,
       function: feed.current === "ac" ? "vac" : "vdc",
       reference: back,
       points: all,

@@ -7,7 +7,7 @@ import { loadName } from "./naming.ts";
 import { drivenBy, partsOf, supplyPart, type PartFile } from "./parts.ts";
 import { pointsOf } from "./points.ts";
 import { referencesOf } from "./references.ts";
-import { CALL_SECONDS, DEAD, LIVE_CALLED, LIVE_REST } from "./states.ts";
+import { CALL_SECONDS, DEAD, RUNNING, STANDBY } from "./states.ts";
 
 /** What the unit is called, as its plate has it. */
 export interface UnitHeader {
@@ -49,8 +49,8 @@ export function buildUnit(walk: Walk, header: UnitHeader, lines: readonly string
     references: referencesOf(walk, parts, points),
     states: [
       {
-        id: LIVE_CALLED,
-        name: "Called for",
+        id: RUNNING,
+        name: "Running",
         power: "live",
         waitSeconds: CALL_SECONDS,
         description: `Supply on, everything closed that must be, and ${walk.circuits.length === 1 ? "the circuit" : "every circuit"} called for.`,
@@ -61,8 +61,8 @@ export function buildUnit(walk: Walk, header: UnitHeader, lines: readonly string
         ? []
         : [
             {
-              id: LIVE_REST,
-              name: "At rest",
+              id: STANDBY,
+              name: "Standby",
               power: "live" as const,
               waitSeconds: 3,
               description: "Supply on, nothing called for by the board.",

@@ -1,6 +1,6 @@
-export const LIVE_CALLED = "called";
+export const RUNNING = "running";
 
-export const LIVE_REST = "rest";
+export const STANDBY = "standby";
 
 export const DEAD = "dead";
 
