@@ -1,58 +1,17 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
-import { Chain } from "../support/chain.ts";
-import { JobPage } from "./jobPage.ts";
-
-/**
- * A food warmer nobody has a drawing of: outlet, breaker on its front, rocker switch, overheat cut-out, in-line plug,
- * thermostat, 800 W element. Traced with the lid off, from the outlet to the element and back.
- */
-const WARMER = [
-  "mains 230V 50Hz",
-  "breaker CB1 6A",
-  "switch S1",
-  "cut-out TH1",
-  "X1.1 brown",
-  "thermostat TS1",
-  "terminal TB1",
-  "element HT1 800W",
-  "X1.2 blue",
-  "to N",
-];
-
-/** 800 W at 230 V are 66.1 Ω; each joint and lead some hundredths of an ohm. Worked by hand, apart from the engine. */
-const SOUND = new Chain(230, [
-  { from: "L", to: "CB1.1", ohms: 0.03 },
-  { from: "CB1.1", to: "CB1.2", ohms: 0.01 },
-  { from: "CB1.2", to: "S1.1", ohms: 0.03 },
-  { from: "S1.1", to: "S1.2", ohms: 0.015 },
-  { from: "S1.2", to: "TH1.1", ohms: 0.03 },
-  { from: "TH1.1", to: "TH1.2", ohms: 0.015 },
-  { from: "TH1.2", to: "X1.1", ohms: 0.03 },
-  { from: "X1.1", to: "TS1.1", ohms: 0.04 },
-  { from: "TS1.1", to: "TS1.2", ohms: 0.015 },
-  { from: "TS1.2", to: "TB1.1", ohms: 0.03 },
-  { from: "TB1.1", to: "TB1.2", ohms: 0.005 },
-  { from: "TB1.2", to: "HT1.1", ohms: 0.03 },
-  { from: "HT1.1", to: "HT1.2", ohms: 66.1 },
-  { from: "HT1.2", to: "X1.2", ohms: 0.03 },
-  { from: "X1.2", to: "N", ohms: 0.04 },
-]);
+import type { Chain } from "../support/chain.ts";
+import { heats, SOUND_WARMER, WARMER, warmerReads } from "../support/foodWarmer.ts";
+import { JobPage, type Answers } from "./jobPage.ts";
 
 /** What an honest technician answers to the check on the card, from the chain alone. */
-function honestly(chain: Chain): (id: string) => string | boolean {
+function honestly(chain: Chain): Answers {
   return (id) => {
     const [where, fn, red, black] = id.split("/") as [string, string, string, string];
-    if (where === "see") return fn !== "work-HT1" ? false : chain.reads("HT1.1", "HT1.2") > 115;
-    const state = where.split("+")[0]!;
-    // Earth is bonded to neutral at the origin.
-    const [a, b] = [red, black].map((p) => (p === "PE" ? "N" : p)) as [string, string];
-    if (state === "dead") {
-      if ([red, black].includes("PE")) return "OL";
-      const ohms = chain.ohms(a, b);
-      return Number.isFinite(ohms) ? `${ohms.toFixed(2)} ohm` : "OL";
-    }
-    return chain.reads(a, b).toFixed(1);
+    if (where === "see") return fn === "work-HT1" && heats(chain) === true;
+    const value = warmerReads(chain, where.split("+")[0]!, red, black);
+    if (!where.startsWith("dead")) return value.toFixed(1);
+    return Number.isFinite(value) ? `${value.toFixed(2)} ohm` : "OL";
   };
 }
 
@@ -81,8 +40,8 @@ test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
   for (const [fault, chain, item] of [
-    ["an open thermostat", SOUND.with("TS1.1", "TS1.2", 1e12), "Thermostat TS1"],
-    ["a burnt terminal of 90 Ω", SOUND.with("TB1.1", "TB1.2", 90), "Terminal TB1"],
+    ["an open thermostat", SOUND_WARMER.with("TS1.1", "TS1.2", 1e12), "Thermostat TS1"],
+    ["a burnt terminal of 90 Ω", SOUND_WARMER.with("TB1.1", "TB1.2", 90), "Terminal TB1"],
   ] as const)
     test(`a unit of no demo is traced in ten lines and its job worked to the right call: ${fault}`, async ({
       page,

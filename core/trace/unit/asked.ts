@@ -1,7 +1,7 @@
 import type { UnitFile } from "#core/unit/index.ts";
 import { SUPPLY, type Placed, type WalkedCircuit } from "../walk.ts";
 import { loadName, title } from "./naming.ts";
-import type { PointFile } from "./points.ts";
+import { farSide, type PointFile } from "./points.ts";
 import { RUNNING } from "./states.ts";
 
 export function observationsOf(things: readonly Placed[]): NonNullable<UnitFile["observations"]> {
@@ -81,6 +81,6 @@ function wayTo({ start, feed }: WalkedCircuit, circuits: readonly WalkedCircuit[
 /** Points of a thing in the order in which the circuit passes them. */
 function endsOf({ id, kind }: Placed): string[] {
   if (kind.role === "wire") return [];
-  if (kind.role === "pin") return [id];
+  if (kind.role === "pin") return [id, farSide(id)];
   return kind.id === "coil" ? [`${id}.A`, `${id}.B`] : [`${id}.1`, `${id}.2`];
 }

@@ -35,6 +35,9 @@ export function pointsOf(walk: Walk, parts: readonly PartFile[]): PointFile[] {
       if (kind.role === "wire") continue;
       if (kind.role === "pin") {
         add(thing, id, thing.boardNear === true ? thing.far : thing.near, { id, name });
+        // A plug within the harness can be touched from the back on both its sides.
+        if (thing.boardNear === undefined)
+          add(thing, id, thing.far, { id: farSide(id), name: `${name}, far side` });
         continue;
       }
       if (kind.id === "coil") {
@@ -48,6 +51,9 @@ export function pointsOf(walk: Walk, parts: readonly PartFile[]): PointFile[] {
     }
   return [...points, ...ownSupplyPoints(walk, byId)];
 }
+
+/** Point on the far side of a plug's pin within the harness. */
+export const farSide = (pin: string) => `${pin}-out`;
 
 export function endNames({ kind, behindLoad }: Placed): readonly [string, string] {
   if (kind.role === "load") return ["feed end", "return end"];
