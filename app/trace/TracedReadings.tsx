@@ -21,6 +21,13 @@ export function TracedReadings({ view, calculating, trouble, trace }: Props) {
     );
   return (
     <div data-testid="traced-readings" aria-busy={calculating} className="flex flex-col gap-4">
+      {view.doubts.length > 0 && (
+        <ul role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-2">
+          {view.doubts.map((doubt) => (
+            <li key={doubt}>{doubt}</li>
+          ))}
+        </ul>
+      )}
       {view.first && (
         <div className="border-2 border-ink bg-sheet px-4 py-3">
           <h2 className="section-title">First check, if nothing works</h2>

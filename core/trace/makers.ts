@@ -123,14 +123,16 @@ export function coilOf(values: Values, current: "ac" | "dc", volts: number): Mad
   };
 }
 
-/** What protects is rated for what is behind it; where no rating is given, one that stays out of the way. */
-const USUAL_FUSE_AMPS = 10;
+/** Where no rating is given, one that stays out of the way of any load and opens on a short, A. */
+const LARGE_FUSE_AMPS = { mains: 63, control: 20 };
 
 export function fuseOf(type: string) {
-  return (values: Values): Made => ({
+  return (values: Values, feed: Feed): Made => ({
     type,
-    parameters: { amps: values.amps ?? USUAL_FUSE_AMPS },
-    ...(values.amps === undefined ? { taken: [`rated ${USUAL_FUSE_AMPS} A`] } : {}),
+    parameters: {
+      amps: values.amps ?? (feed.volts > 60 ? LARGE_FUSE_AMPS.mains : LARGE_FUSE_AMPS.control),
+    },
+    ...(values.amps === undefined ? { taken: ["it opens on a short only"] } : {}),
   });
 }
 

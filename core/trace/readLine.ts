@@ -177,7 +177,7 @@ const FILLERS = new Set([
   "no",
 ]);
 
-function kindByLetters(id: string | undefined, colour: string | undefined): TraceKind | undefined {
+export function kindByLetters(id: string | undefined, colour: string | undefined): TraceKind | undefined {
   if (id === undefined) return colour === undefined ? undefined : TRACE_KINDS.get("wire");
   const letters = /^[a-z]+/iu.exec(id)![0].toUpperCase();
   return Object.hasOwn(BY_LETTERS, letters) ? TRACE_KINDS.get(BY_LETTERS[letters]!) : undefined;
@@ -189,7 +189,7 @@ function takeFirst(words: string[], is: (word: string) => boolean): string | und
 }
 
 /** "green/yellow" has a tracer; both names must be colours. */
-function colourOf(word: string): string | undefined {
+export function colourOf(word: string): string | undefined {
   const names = word.toLowerCase().split(/[/-]/u);
   const known = names.map((name) => COLOUR_WORDS.get(name));
   return names.length <= 2 && known.every((name) => name !== undefined) ? known.join("/") : undefined;

@@ -3,7 +3,7 @@ import { predictReading, type MeterFunction } from "../meter/index.ts";
 import { stateRuns } from "../sequence/index.ts";
 import { lintUnit, type Fault, type UnitModel } from "../unit/index.ts";
 import { seeded } from "../../tests/support/random.ts";
-import { traceOffers, traceUnit } from "./index.ts";
+import { traceDoubts, traceOffers, traceUnit } from "./index.ts";
 
 const HEADER = { id: "traced", name: "Traced", maker: "" };
 
@@ -137,6 +137,37 @@ describe("supplies of its own", () => {
     const blown: Fault = { part: "F1", mode: "blown" };
     expect(reads(board, "running", "vac", "HT1.1", "N")).toBeGreaterThan(220);
     expect(reads(board, "running", "vac", "HT1.1", "N", blown)).toBeLessThan(1);
+  });
+});
+
+describe("what can hardly be meant is said", () => {
+  const doubts = (...lines: string[]) => traceDoubts(unitOf(...lines)).map((d) => d.code);
+
+  test("a fuse smaller than what its load draws, 8.7 A, opens; one larger does not", () => {
+    expect(doubts("mains 230V", "fuse 5A", "element 2kW", "to N")).toEqual(["opens"]);
+    expect(doubts("mains 230V", "fuse 10A", "element 2kW", "to N")).toEqual([]);
+    const [doubt] = traceDoubts(unitOf("mains 230V", "fuse 5A", "element 2kW", "to N"));
+    // 230 V over 26.45 Ω and the way there.
+    expect(doubt).toMatchObject({ code: "opens", rated: 5 });
+    expect(doubt!.code === "opens" && doubt!.amps).toBeCloseTo(8.55, 1);
+  });
+
+  test("a fuse whose rating nobody knows opens on a short and on no load", () => {
+    expect(doubts("mains 230V", "fuse", "element 9kW", "to N")).toEqual([]);
+    const short: Fault = { part: "HT1", mode: "shorted-turns", severity: 0.001 };
+    expect(
+      reads(unitOf("mains 230V", "fuse", "element 9kW", "to N"), "running", "vac", "HT1.1", "N", short),
+    ).toBeLessThan(1);
+  });
+
+  test.each([
+    ["mains 230V", "valve 170V 8W", "volts"],
+    ["mains 230V", "valve 180V 8W", undefined],
+    ["mains 230V", "element 320V 1kW", undefined],
+    ["mains 230V", "element 340V 1kW", "volts"],
+    ["supply 24V DC", "valve 230V 8W", "volts"],
+  ])("%s on %s: %s", (supply, load, code) => {
+    expect(doubts(supply, load)).toEqual(code === undefined ? [] : [code]);
   });
 });
 

@@ -19,7 +19,7 @@ export function traceUnit(header: UnitHeader, lines: readonly string[]): Trace {
   const walked = walk(lines);
   if (walked.lines.some((l) => !l.ok) || walked.open || walked.circuits.length === 0)
     return { walk: walked, unit: undefined };
-  const file = buildUnit(walked, header, lines);
+  const file = buildUnit(walked, header, { traced: [...lines] });
   const read = readUnit(file);
   return read.ok
     ? { walk: walked, unit: { file, model: read.unit } }

@@ -19,6 +19,8 @@ export interface Placed {
   readonly colour?: string;
   /** Its circuit's, by number. */
   readonly circuit: number;
+  /** Names of its two ends as they are printed, near and far; "1" and "2" where nobody said. */
+  readonly ends?: readonly [near: string, far: string];
   /** Of a board's pin: whether its near end is the board's side; undefined for a plug within the harness. */
   readonly boardNear?: boolean;
   /** It sits on a board, between two of its pins. */

@@ -1,4 +1,5 @@
 import { buildDictionary, toScale } from "#core/diagnosis/index.ts";
+import { describeTraceDoubt, traceDoubts } from "#core/trace/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { ProposalView } from "./proposalView.ts";
 import { viewJob } from "./view.ts";
@@ -27,6 +28,8 @@ export interface TracedCourse {
 export interface TracedView {
   readonly courses: readonly TracedCourse[];
   readonly suspects: number;
+  /** What can hardly be meant, in sentences. */
+  readonly doubts: readonly string[];
   readonly first?: ProposalView;
 }
 
@@ -51,6 +54,7 @@ export function tracedView(unit: UnitModel): TracedView {
       })),
     })),
     suspects: totalSuspects,
+    doubts: traceDoubts(unit).map(describeTraceDoubt),
     ...(next[0] ? { first: next[0] } : {}),
   };
 }

@@ -1,7 +1,7 @@
 import type { UnitFile } from "#core/unit/index.ts";
 import { SUPPLY, type Placed, type WalkedCircuit } from "../walk.ts";
-import { loadName, title } from "./naming.ts";
-import { farSide, type PointFile } from "./points.ts";
+import { endPoints, loadName, title } from "./naming.ts";
+import type { PointFile } from "./points.ts";
 import { RUNNING } from "./states.ts";
 
 export function observationsOf(things: readonly Placed[]): NonNullable<UnitFile["observations"]> {
@@ -40,20 +40,18 @@ export function observationsOf(things: readonly Placed[]): NonNullable<UnitFile[
   });
 }
 
-/** The course of a circuit: from the supply, along everything that can be touched, to its way back. */
+/** The course of a circuit: from its supply, along everything that can be touched, to its way back. */
 export function courseOf(
-  circuit: WalkedCircuit,
-  circuits: readonly WalkedCircuit[],
+  { load, feed, number }: WalkedCircuit,
+  { start, things }: Way,
   points: readonly PointFile[],
 ): NonNullable<UnitFile["courses"]> {
-  const { load, feed, number } = circuit;
   if (!load) return [];
   const known = new Set(points.map((p) => p.id));
   const own = feed.from !== SUPPLY;
   const back = own && known.has(`${feed.from}.return`) ? `${feed.from}.return` : feed.back;
-  const all = [...wayTo(circuit, circuits), ...circuit.things.flatMap(endsOf), back].filter((p) =>
-    known.has(p),
-  );
+  const first = own && start === `${feed.from}-PLUS` ? `${feed.from}.out` : start;
+  const all = [first, ...things.flatMap(endPoints), back].filter((p) => known.has(p));
   if (all.length < 3) return [];
   return [
     {
@@ -68,19 +66,27 @@ export function courseOf(
   ];
 }
 
-/** Points from the supply to where a circuit sets out, along the circuits that it branches from. */
-function wayTo({ start, feed }: WalkedCircuit, circuits: readonly WalkedCircuit[]): string[] {
-  if (start === `${feed.from}-PLUS`) return [`${feed.from}.out`];
-  for (const circuit of circuits) {
-    const at = circuit.things.findIndex((t) => t.far === start && t.line !== undefined);
-    if (at >= 0) return [...wayTo(circuit, circuits), ...circuit.things.slice(0, at + 1).flatMap(endsOf)];
-  }
-  return [start];
+/** Everything that a circuit's current passes, from the net of its supply on. */
+export interface Way {
+  readonly start: string;
+  readonly things: readonly Placed[];
 }
 
-/** Points of a thing in the order in which the circuit passes them. */
-function endsOf({ id, kind }: Placed): string[] {
-  if (kind.role === "wire") return [];
-  if (kind.role === "pin") return [id, farSide(id)];
-  return kind.id === "coil" ? [`${id}.A`, `${id}.B`] : [`${id}.1`, `${id}.2`];
+/** The way of a circuit as it was walked: along the circuits that it branches from. */
+export function wayOf(circuit: WalkedCircuit, circuits: readonly WalkedCircuit[]): Way {
+  const before = branchedFrom(circuit, circuits);
+  return { start: before?.start ?? circuit.start, things: [...(before?.things ?? []), ...circuit.things] };
+}
+
+function branchedFrom({ start }: WalkedCircuit, circuits: readonly WalkedCircuit[]): Way | undefined {
+  for (const circuit of circuits) {
+    const at = circuit.things.findIndex((t) => t.far === start && t.line !== undefined);
+    if (at < 0) continue;
+    const before = branchedFrom(circuit, circuits);
+    return {
+      start: before?.start ?? circuit.start,
+      things: [...(before?.things ?? []), ...circuit.things.slice(0, at + 1)],
+    };
+  }
+  return undefined;
 }

@@ -1,6 +1,6 @@
 import type { UnitFile } from "#core/unit/index.ts";
 import type { Walk } from "../walk.ts";
-import { courseOf, observationsOf } from "./asked.ts";
+import { courseOf, observationsOf, wayOf, type Way } from "./asked.ts";
 import { hazardsOf } from "./hazards.ts";
 import { itemsOf, liftsOf } from "./items.ts";
 import { loadName } from "./naming.ts";
@@ -16,13 +16,18 @@ export interface UnitHeader {
   readonly maker: string;
 }
 
+/** What a unit was made from: the lines of a trace, or a wiring list, which has its circuits' ways. */
+export interface Source extends Pick<UnitFile, "traced" | "wired"> {
+  readonly ways?: readonly Way[];
+}
+
 /**
  * Makes a unit model of what was walked: every thing a part between its two nets, a wire where one thing leads to the
  * next, a point at every end that a probe can touch, a course for every circuit, and three states: called for, at rest,
  * dead. A relay's coil that nobody traced is driven by its board from a supply of its own.
- * @param lines the trace itself, which stays with the unit so that a second circuit can be added to it
+ * @param source what it was made from, which stays with the unit so that more can be added to it
  */
-export function buildUnit(walk: Walk, header: UnitHeader, lines: readonly string[]): UnitFile {
+export function buildUnit(walk: Walk, header: UnitHeader, { ways, ...source }: Source): UnitFile {
   const things = walk.circuits.flatMap((c) => c.things);
   const coils = new Map(things.filter((t) => t.kind.id === "coil").map((t) => [t.id, t]));
   const supply = walk.supply!;
@@ -78,10 +83,10 @@ export function buildUnit(walk: Walk, header: UnitHeader, lines: readonly string
       },
     ],
     lifts: liftsOf(things, parts),
-    courses: walk.circuits.flatMap((c) => courseOf(c, walk.circuits, points)),
+    courses: walk.circuits.flatMap((c) => courseOf(c, ways?.[c.number] ?? wayOf(c, walk.circuits), points)),
     observations: observationsOf(things),
     hazards: hazardsOf(walk, things),
-    traced: [...lines],
+    ...source,
   };
 }
 

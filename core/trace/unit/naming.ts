@@ -26,6 +26,14 @@ export function itemId(thing: Placed): string {
 export const loadName = (load: Placed) =>
   load.kind.id === "coil" ? `coil ${load.id}` : `${load.word} ${load.id}`;
 
+/** Points at a thing's two ends, in the order in which the circuit passes them; a board's pin has one, a wire none. */
+export function endPoints({ id, kind, ends, boardNear }: Placed): readonly string[] {
+  if (kind.role === "wire") return [];
+  if (kind.role === "pin") return boardNear === undefined ? [id, `${id}-out`] : [id];
+  const [near, far] = ends ?? (kind.id === "coil" ? ["A", "B"] : ["1", "2"]);
+  return [`${id}.${near}`, `${id}.${far}`];
+}
+
 export const coilVolts = (thing: Placed) => thing.made.parameters["coilVolts"] as number;
 
 /** Volts above which a circuit is the mains side: the limit of extra-low voltage for AC (IEC 61140: 50 V) with a margin. */

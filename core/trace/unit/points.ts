@@ -1,6 +1,6 @@
 import type { UnitFile } from "#core/unit/index.ts";
 import { SUPPLY, type Placed, type Walk } from "../walk.ts";
-import { coilVolts, MAINS_VOLTS, nameOf, sideOf } from "./naming.ts";
+import { coilVolts, endPoints, MAINS_VOLTS, nameOf, sideOf } from "./naming.ts";
 import { driveOf, type PartFile } from "./parts.ts";
 
 export type PointFile = NonNullable<UnitFile["points"]>[number];
@@ -32,28 +32,20 @@ export function pointsOf(walk: Walk, parts: readonly PartFile[]): PointFile[] {
     for (const thing of things) {
       const { id, kind } = thing;
       const name = nameOf(thing);
+      const [near, far] = endPoints(thing);
       if (kind.role === "wire") continue;
       if (kind.role === "pin") {
         add(thing, id, thing.boardNear === true ? thing.far : thing.near, { id, name });
         // A plug within the harness can be touched from the back on both its sides.
-        if (thing.boardNear === undefined)
-          add(thing, id, thing.far, { id: farSide(id), name: `${name}, far side` });
+        if (far !== undefined) add(thing, id, thing.far, { id: far, name: `${name}, far side` });
         continue;
       }
-      if (kind.id === "coil") {
-        add(thing, id, thing.near, { id: `${id}.A`, name: `Coil ${id}, feed end` });
-        add(thing, id, thing.far, { id: `${id}.B`, name: `Coil ${id}, return end` });
-        continue;
-      }
-      const [near, far] = endNames(thing);
-      add(thing, id, thing.near, { id: `${id}.1`, name: `${name}, ${near}` });
-      add(thing, id, thing.far, { id: `${id}.2`, name: `${name}, ${far}` });
+      const [before, behind] = endNames(thing);
+      add(thing, id, thing.near, { id: near!, name: `${name}, ${before}` });
+      add(thing, id, thing.far, { id: far!, name: `${name}, ${behind}` });
     }
   return [...points, ...ownSupplyPoints(walk, byId)];
 }
-
-/** Point on the far side of a plug's pin within the harness. */
-export const farSide = (pin: string) => `${pin}-out`;
 
 export function endNames({ kind, behindLoad }: Placed): readonly [string, string] {
   if (kind.role === "load") return ["feed end", "return end"];

@@ -214,6 +214,14 @@ export const unitSchema = z.strictObject({
   variants: z.array(variant).default([]),
   /** The circuits as they were walked, a line each, where the unit was made so: core/trace reads them. */
   traced: z.array(z.string().max(200)).max(400).optional(),
+  /** The wiring list that it was made from: the supply, the rows, and what each part is where its letters do not say. */
+  wired: z
+    .strictObject({
+      supply: z.string().max(200),
+      rows: z.array(z.array(z.string().max(100)).max(5)).max(10_000),
+      parts: z.record(z.string().max(20), z.string().max(200)),
+    })
+    .optional(),
   /** The control board's steps; a unit without them has its states only. */
   sequence: boardSchema.optional(),
 });
