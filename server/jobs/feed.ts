@@ -36,23 +36,25 @@ function listen(): Feed {
   const heard = new EventEmitter().setMaxListeners(0);
   let current: pg.Client | undefined;
   let closed = false;
-  const drop = () => {
-    const client = current;
-    current = undefined;
-    client?.removeAllListeners();
-    client?.on("error", () => undefined);
-    void client?.end().catch(() => undefined);
-  };
-  const again = () => {
-    drop();
-    if (!closed) setTimeout(() => void connect(), AGAIN_MS).unref();
+  /** Lets go of a client for good: it may tell of its end more than once, and nobody listens any more. */
+  const drop = (client: pg.Client) => {
+    if (current === client) current = undefined;
+    client.removeAllListeners();
+    client.on("error", () => undefined);
+    void client.end().catch(() => undefined);
   };
   const connect = async () => {
     if (closed) return;
     const client = new pg.Client({ connectionString: process.env["DATABASE_URL"] });
     current = client;
-    client.once("error", again);
-    client.once("end", again);
+    const again = () => {
+      // Its error, its end and its failed connection tell of the same loss.
+      if (current !== client) return;
+      drop(client);
+      if (!closed) setTimeout(() => void connect(), AGAIN_MS).unref();
+    };
+    client.on("error", again);
+    client.on("end", again);
     client.on("notification", ({ payload }) => payload && heard.emit(payload));
     try {
       await client.connect();
@@ -69,7 +71,7 @@ function listen(): Feed {
     readers: 0,
     close: () => {
       closed = true;
-      drop();
+      if (current) drop(current);
     },
   };
 }
