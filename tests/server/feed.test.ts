@@ -32,15 +32,15 @@ afterEach(async () => {
 
 describe("the connection that listens for entries", () => {
   test("a loss, however often it is told of, is answered by one new connection", async () => {
-    breaks = 2;
+    breaks = 3;
     const forget = onNewEvents("job", () => undefined);
-    while (met.length < 3) await once(server, "connection");
-    // The third is held; had a loss been answered twice, a fourth would be on its way with it.
+    while (met.length < 4) await once(server, "connection");
+    // The fourth is held; had each loss been answered twice, three more would have come with it.
     const held = met.at(-1)!;
     forget();
     await once(held, "close");
     await new Promise((resolve) => setImmediate(resolve));
-    expect(met).toHaveLength(3);
+    expect(met).toHaveLength(4);
   });
 
   test("an end of the listening connection is no end of the process, also after it was let go", async () => {
