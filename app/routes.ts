@@ -5,7 +5,9 @@ export default [
     index("routes/board.tsx"),
     route("jobs/new", "routes/start-job.tsx"),
     route("units/new", "routes/trace.tsx", { id: "trace-new" }),
+    route("units/new/list", "routes/wiring-list.tsx", { id: "list-new" }),
     route("units/:unit", "routes/unit.tsx"),
+    route("units/:unit/list", "routes/wiring-list.tsx"),
     route("units/:unit/trace", "routes/trace.tsx"),
     route("tests", "routes/tests.tsx"),
     route("tests/sheet", "routes/sheet.tsx"),
@@ -21,5 +23,7 @@ export default [
   route("files/:file", "routes/file.ts"),
   route("dictionaries/:engine/:hash", "routes/dictionary.ts"),
   route("units/traced", "routes/units-traced.ts"),
+  route("units/file", "routes/units-file.ts"),
+  route("units/:unit/file", "routes/unit-file.ts"),
   route("settings/choices", "routes/choices.ts"),
 ] satisfies RouteConfig;

@@ -2,6 +2,7 @@ import { Form, Link, useSearchParams } from "react-router";
 import { listTickets, type TicketPage } from "#server/jobs/tickets.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/board";
+import { BringFile } from "../trace/BringFile.tsx";
 import { TicketRow } from "../board/TicketRow.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
 
@@ -68,6 +69,7 @@ export default function Board({ loaderData }: Route.ComponentProps) {
         <Link to="/units/new" className={buttonClass("plain")}>
           Trace a circuit of another
         </Link>
+        <BringFile />
         <ul className="flex flex-col gap-1">
           {units.map((unit) => (
             <li key={unit.id} className="border-b border-rule-faint py-2">

@@ -55,6 +55,21 @@ export default function UnitPage({ loaderData: { unit } }: Route.ComponentProps)
             Trace more of it
           </Link>
         )}
+        {unit.wired && (
+          <Link
+            to={`/units/${unit.id}/list`}
+            className="flex min-h-11 items-center font-semibold underline underline-offset-4"
+          >
+            Wiring list
+          </Link>
+        )}
+        <a
+          href={`/units/${unit.id}/file`}
+          download
+          className="flex min-h-11 items-center font-semibold underline underline-offset-4"
+        >
+          Save as a file
+        </a>
         <Link
           to={`/units/${unit.id}/wiring`}
           className="flex min-h-11 items-center font-semibold underline underline-offset-4"

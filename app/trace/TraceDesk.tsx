@@ -1,15 +1,15 @@
 import { useMemo, useRef, useState } from "react";
-import { useNavigate } from "react-router";
-import { traceRows, traceUnit } from "#core/trace/index.ts";
+import { Link } from "react-router";
+import { describeTraceProblem, traceRows, traceUnit, type Trace } from "#core/trace/index.ts";
 import { Button } from "../ui/Button.tsx";
 import { inputClass } from "../ui/Field.tsx";
 import { useHotkeys } from "../ui/useHotkeys.ts";
 import { TraceEntry } from "./TraceEntry.tsx";
 import { TraceLadder } from "./TraceLadder.tsx";
 import { TracedReadings } from "./TracedReadings.tsx";
-import { dropDraft, EMPTY_DRAFT, withLine } from "./traceDraft.ts";
-import { saveTrace } from "./saveTrace.ts";
-import { useTraceDraft } from "./useTraceDraft.ts";
+import { SaveUnit } from "./SaveUnit.tsx";
+import { dropTrace, EMPTY_DRAFT, TRACE_DRAFT, withLine } from "./traceDraft.ts";
+import { useDraft } from "./useDraft.ts";
 import { useTracedView } from "./useTracedView.ts";
 
 interface Props {
@@ -20,7 +20,8 @@ interface Props {
 /** A circuit is walked from its supply to its load and back, a line a thing; what it should read stands beside it. */
 export function TraceDesk({ unit }: Props) {
   const key = unit?.id ?? "new";
-  const { draft, set, undo, redo, canUndo, canRedo } = useTraceDraft(key, unit ?? EMPTY_DRAFT);
+  const [first] = useState(unit ? { name: unit.name, maker: unit.maker, lines: unit.lines } : EMPTY_DRAFT);
+  const { draft, set, undo, redo, canUndo, canRedo } = useDraft(TRACE_DRAFT, key, first);
   const { name, maker, lines } = draft;
   const [at, setAt] = useState<number>();
   const field = useRef<HTMLInputElement>(null);
@@ -29,7 +30,7 @@ export function TraceDesk({ unit }: Props) {
     [name, maker, lines],
   );
   const rows = useMemo(() => traceRows(trace.walk, lines), [trace, lines]);
-  const { view, calculating, trouble } = useTracedView(trace.unit?.model);
+  const traced = useTracedView(trace.unit?.model);
   const change = (next: readonly string[]) => set({ ...draft, lines: next });
   const add = (texts: readonly string[]) => {
     change(
@@ -49,6 +50,19 @@ export function TraceDesk({ unit }: Props) {
         </h1>
         <p className="border-b-2 border-ink pb-2 text-ink-soft">
           Walk the dead circuit with a finger: supply, everything in the way, the load, the way back.
+          {!unit && (
+            <>
+              {" "}
+              Or{" "}
+              <Link
+                to="/units/new/list"
+                className="inline-flex min-h-11 items-center underline underline-offset-4"
+              >
+                bring a wiring list
+              </Link>
+              .
+            </>
+          )}
         </p>
       </div>
       <section aria-label="Circuit" className="flex min-w-0 flex-col gap-3">
@@ -102,66 +116,23 @@ export function TraceDesk({ unit }: Props) {
         </TraceEntry>
       </section>
       <section aria-label="What it should read" className="flex min-w-0 flex-col gap-4">
-        <TracedReadings view={view} calculating={calculating} trouble={trouble} trace={trace} />
-        <SaveTrace
-          unitId={unit?.id}
-          draft={draft}
+        <TracedReadings traced={traced} missing={traced.trouble ?? missing(trace)} />
+        <SaveUnit
+          source={{ ...(unit ? { unit: unit.id } : {}), ...draft }}
           ready={trace.unit !== undefined}
-          onSaved={() => dropDraft(key)}
+          until="As soon as the circuit has a load, a job can be started on it."
+          onSaved={() => dropTrace(key)}
         />
       </section>
     </main>
   );
 }
 
-/** Into the library, and on to a job on one; what could not be saved stays where it is. */
-function SaveTrace({
-  unitId,
-  draft,
-  ready,
-  onSaved,
-}: {
-  unitId: string | undefined;
-  draft: { name: string; maker: string; lines: readonly string[] };
-  ready: boolean;
-  onSaved: () => void;
-}) {
-  const navigate = useNavigate();
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string>();
-  const save = async (to: (unit: string) => string) => {
-    if (busy) return;
-    setBusy(true);
-    const saved = await saveTrace(unitId, draft);
-    setBusy(false);
-    if (!saved.ok) return setProblem(saved.message);
-    onSaved();
-    await navigate(to(saved.unit));
-  };
-  return (
-    <div className="flex flex-col gap-2 border-t-2 border-ink pt-3">
-      {problem && (
-        <p role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-1">
-          {problem}
-        </p>
-      )}
-      <div className="flex flex-wrap gap-2">
-        <Button
-          look="main"
-          disabled={!ready || busy}
-          onClick={() => void save((id) => `/jobs/new?unit=${id}`)}
-        >
-          {busy ? "Saving…" : "Save and start a job"}
-        </Button>
-        <Button disabled={!ready || busy} onClick={() => void save((id) => `/units/${id}`)}>
-          Save
-        </Button>
-      </div>
-      <p className="text-[0.9375rem] text-ink-soft">
-        {ready
-          ? "A second circuit can be added later, from any part."
-          : "As soon as the circuit has a load, a job can be started on it. What you trace is kept in this browser."}
-      </p>
-    </div>
-  );
+/** What the trace still lacks before there are readings. */
+function missing({ walk, problem }: Trace): string {
+  if (problem) return describeTraceProblem(problem);
+  if (!walk.supply) return "Begin with the supply.";
+  if (walk.lines.some((l) => !l.ok))
+    return "A line is not understood yet: mend it, and the readings stand here.";
+  return "The readings stand here as soon as the circuit has its load.";
 }

@@ -1,21 +1,20 @@
-import { describeTraceProblem, type Trace } from "#core/trace/index.ts";
-import type { TracedCourse, TracedView } from "#core/view/index.ts";
+import type { TracedCourse } from "#core/view/index.ts";
+import type { Traced } from "./useTracedView.ts";
 
 interface Props {
-  view: TracedView | undefined;
-  calculating: boolean;
-  trouble: string | undefined;
-  trace: Trace;
+  traced: Pick<Traced, "view" | "first" | "calculating">;
+  /** What stands there until there is something to show. */
+  missing: string;
 }
 
 /** What a meter should show along each circuit while it is called for, and where one would measure first. */
-export function TracedReadings({ view, calculating, trouble, trace }: Props) {
+export function TracedReadings({ traced: { view, first, calculating }, missing }: Props) {
   if (!view)
     return (
       <div>
         <h2 className="section-title border-b border-rule pb-1">What it should read</h2>
         <p role="status" className="pt-2 text-ink-soft">
-          {trouble ?? (calculating ? "Calculating…" : missing(trace))}
+          {calculating ? "Calculating…" : missing}
         </p>
       </div>
     );
@@ -28,29 +27,27 @@ export function TracedReadings({ view, calculating, trouble, trace }: Props) {
           ))}
         </ul>
       )}
-      {view.first && (
-        <div className="border-2 border-ink bg-sheet px-4 py-3">
-          <h2 className="section-title">First check, if nothing works</h2>
-          <p className="text-xl font-bold">{view.first.title}</p>
-          <p className="text-ink-soft">
-            State: {view.first.setup}. Takes {view.first.time}. {view.suspects} ways to fail, none ruled out
-            yet.
+      <div className="border-2 border-ink bg-sheet px-4 py-3">
+        <h2 className="section-title">First check, if nothing works</h2>
+        {first ? (
+          <>
+            <p className="text-xl font-bold">{first.check?.title ?? "None"}</p>
+            <p className="text-ink-soft">
+              {first.check && `State: ${first.check.setup}. Takes ${first.check.time}. `}
+              {first.suspects} ways to fail, none ruled out yet.
+            </p>
+          </>
+        ) : (
+          <p role="status" className="text-ink-soft">
+            Calculating…
           </p>
-        </div>
-      )}
+        )}
+      </div>
       {view.courses.map((course) => (
         <Course key={course.id} course={course} />
       ))}
     </div>
   );
-}
-
-function missing({ walk, problem }: Trace): string {
-  if (problem) return describeTraceProblem(problem);
-  if (!walk.supply) return "Begin with the supply.";
-  if (walk.lines.some((l) => !l.ok))
-    return "A line is not understood yet: mend it, and the readings stand here.";
-  return "The readings stand here as soon as the circuit has its load.";
 }
 
 function Course({ course }: { course: TracedCourse }) {

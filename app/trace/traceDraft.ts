@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { keptIn } from "./keptIn.ts";
+import type { DraftKind } from "./useDraft.ts";
 
 /** A unit as it is being traced. */
 const draft = z.object({
@@ -12,33 +14,13 @@ export type TraceDraft = Readonly<Omit<z.infer<typeof draft>, "lines">> & {
 
 export const EMPTY_DRAFT: TraceDraft = { name: "", maker: "", lines: [] };
 
-const nameOf = (key: string) => `zygodrome.trace.${key}`;
-
-/** What this browser keeps of a trace; what does not fit is left alone. */
-export function loadDraft(key: string): TraceDraft | undefined {
-  try {
-    const read = draft.safeParse(JSON.parse(localStorage.getItem(nameOf(key)) ?? "null"));
-    return read.success ? read.data : undefined;
-  } catch {
-    return undefined;
-  }
-}
-
-export function saveDraft(key: string, kept: TraceDraft): void {
-  try {
-    localStorage.setItem(nameOf(key), JSON.stringify(kept));
-  } catch {
-    // Storage is full or forbidden: the trace holds for as long as the page is open.
-  }
-}
-
-export function dropDraft(key: string): void {
-  try {
-    localStorage.removeItem(nameOf(key));
-  } catch {
-    // Nothing was kept then.
-  }
-}
+const kept = keptIn("trace", draft);
+export const TRACE_DRAFT: DraftKind<TraceDraft> = {
+  load: kept.load,
+  save: kept.save,
+  isStep: (before, after) => before.lines !== after.lines,
+};
+export const dropTrace = kept.drop;
 
 /** A line put in at a place, at the end where none is given. */
 export function withLine(lines: readonly string[], text: string, at = lines.length): string[] {

@@ -1,40 +1,58 @@
-import { wrap, type Remote } from "comlink";
-import { useEffect, useRef, useState } from "react";
+import { wrap } from "comlink";
+import { useEffect, useState } from "react";
 import type { UnitModel } from "#core/unit/index.ts";
-import type { TracedView } from "#core/view/index.ts";
+import type { FirstCheck, TracedView } from "#core/view/index.ts";
 import type { TraceWorker } from "../workers/traceProtocol.ts";
 
-/** Readings of what is traced so far, computed off the page's thread; the last ones stay until the next are there. */
-export function useTracedView(unit: UnitModel | undefined): {
-  view: TracedView | undefined;
-  calculating: boolean;
-  trouble: string | undefined;
-} {
-  const worker = useRef<Remote<TraceWorker>>(undefined);
-  const [answer, setAnswer] = useState<{ to: UnitModel; view?: TracedView; trouble?: string }>();
-  useEffect(() => {
-    const thread = new Worker(new URL("../workers/trace.worker.ts", import.meta.url), { type: "module" });
-    worker.current = wrap<TraceWorker>(thread);
-    return () => thread.terminate();
-  }, []);
+export interface Traced {
+  readonly view: TracedView | undefined;
+  readonly first: FirstCheck | undefined;
+  readonly calculating: boolean;
+  readonly trouble: string | undefined;
+}
+
+interface Answer {
+  readonly to: UnitModel;
+  readonly view?: TracedView;
+  readonly first?: FirstCheck;
+  readonly trouble?: string;
+}
+
+/** Somebody is still typing for so long after a change, ms. */
+const PAUSE_MS = 150;
+
+/**
+ * What is traced so far, computed off the page's thread: its readings first, then where one would begin. A change ends the
+ * computation of what was before; its readings stay until the next are there.
+ */
+export function useTracedView(unit: UnitModel | undefined): Traced {
+  const [answer, setAnswer] = useState<Answer>();
   useEffect(() => {
     if (!unit) return;
-    let latest = true;
-    worker.current
-      ?.look(unit)
-      .then((view) => {
-        if (latest) setAnswer({ to: unit, view });
-      })
-      .catch((error: unknown) => {
-        if (latest) setAnswer({ to: unit, trouble: error instanceof Error ? error.message : String(error) });
-      });
+    let thread: Worker | undefined;
+    const look = async () => {
+      thread = new Worker(new URL("../workers/trace.worker.ts", import.meta.url), { type: "module" });
+      const worker = wrap<TraceWorker>(thread);
+      const view = await worker.look(unit);
+      setAnswer({ to: unit, view });
+      const first = await worker.first(unit);
+      setAnswer({ to: unit, view, first });
+    };
+    const begin = setTimeout(() => {
+      look().catch((error: unknown) =>
+        setAnswer({ to: unit, trouble: error instanceof Error ? error.message : String(error) }),
+      );
+    }, PAUSE_MS);
     return () => {
-      latest = false;
+      clearTimeout(begin);
+      thread?.terminate();
     };
   }, [unit]);
+  const current = answer?.to === unit ? answer : undefined;
   return {
     view: unit && answer?.view,
-    calculating: unit !== undefined && answer?.to !== unit,
-    trouble: unit && answer?.trouble,
+    first: current?.first,
+    calculating: unit !== undefined && current?.view === undefined && current?.trouble === undefined,
+    trouble: current?.trouble,
   };
 }

@@ -1,10 +1,13 @@
 import { expose } from "comlink";
-import { tracedView } from "#core/view/index.ts";
+import { firstCheck, tracedView } from "#core/view/index.ts";
 import type { TraceWorker } from "./traceProtocol.ts";
 
 const worker: TraceWorker = {
   async look(unit) {
     return tracedView(unit);
+  },
+  async first(unit) {
+    return firstCheck(unit);
   },
 };
 

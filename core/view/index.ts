@@ -34,5 +34,12 @@ export { secondsText, type SequenceView, type StepView } from "./sequenceView.ts
 export { wiringView, type PointReading, type WiringView } from "./wiringView.ts";
 export { sameInNextState } from "./nextState.ts";
 export { isProven, judgeProof, meterProof, proofRecord, proofSteps, type ProofStep } from "./provingDead.ts";
-export { tracedView, type TracedCourse, type TracedPoint, type TracedView } from "./tracedView.ts";
+export {
+  firstCheck,
+  tracedView,
+  type FirstCheck,
+  type TracedCourse,
+  type TracedPoint,
+  type TracedView,
+} from "./tracedView.ts";
 export type { TwinRow } from "./twin.ts";

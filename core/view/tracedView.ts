@@ -1,4 +1,4 @@
-import { buildDictionary, toScale } from "#core/diagnosis/index.ts";
+import { buildDictionary, buildReadings, toScale } from "#core/diagnosis/index.ts";
 import { describeTraceDoubt, traceDoubts } from "#core/trace/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { ProposalView } from "./proposalView.ts";
@@ -24,22 +24,26 @@ export interface TracedCourse {
   readonly points: readonly TracedPoint[];
 }
 
-/** What a unit that was just traced is worth: readings along every circuit, and where one would measure first. */
+/** What a unit that was just traced reads along every circuit. */
 export interface TracedView {
   readonly courses: readonly TracedCourse[];
-  readonly suspects: number;
   /** What can hardly be meant, in sentences. */
   readonly doubts: readonly string[];
-  readonly first?: ProposalView;
+}
+
+/** Where one would begin on it, if nothing works. */
+export interface FirstCheck {
+  readonly suspects: number;
+  readonly check?: Pick<ProposalView, "title" | "setup" | "time">;
 }
 
 /** A band wider than this share of its middle, or of so many volts, is shown as one. */
 const WIDE = 0.25;
 const LEAST_VOLTS = 10;
 
+/** Readings of the sound unit: soon there, however many ways to fail it has. */
 export function tracedView(unit: UnitModel): TracedView {
-  const dictionary = buildDictionary(unit);
-  const { courses, next, totalSuspects } = viewJob(dictionary, [], "information", undefined, "listed");
+  const { courses } = viewJob(buildReadings(unit), [], "information", undefined, "listed");
   return {
     courses: courses.map(({ id, name, fn, reference, points }) => ({
       id,
@@ -53,9 +57,17 @@ export function tracedView(unit: UnitModel): TracedView {
         ...(expected ? readingOf(fn, expected) : {}),
       })),
     })),
-    suspects: totalSuspects,
     doubts: traceDoubts(unit).map(describeTraceDoubt),
-    ...(next[0] ? { first: next[0] } : {}),
+  };
+}
+
+/** The check that one would begin with, and among how many ways to fail. */
+export function firstCheck(unit: UnitModel): FirstCheck {
+  const { next, totalSuspects } = viewJob(buildDictionary(unit), [], "information", undefined, "listed");
+  const [first] = next;
+  return {
+    suspects: totalSuspects,
+    ...(first ? { check: { title: first.title, setup: first.setup, time: first.time } } : {}),
   };
 }
 

@@ -5,6 +5,8 @@ import { fileTooLarge, MOST_FILE_BYTES } from "#core/job/index.ts";
 
 /** The longest form or entry, bytes: the longest notes and claims are a few thousand characters. */
 const MOST_FORM_BYTES = 256 * 1024;
+/** The longest unit, bytes: a list of ten thousand wires is some 600 kB, a model of as many parts 3 MB. */
+const MOST_UNIT_BYTES = 4 * 1024 * 1024;
 /** Changes an address may make in a minute: a whole shop behind one address types far less. */
 const MOST_CHANGES = 6000;
 /** Files an address may send in a minute. */
@@ -13,6 +15,7 @@ const MOST_FILES = 240;
 const MOST_SOCKETS = 1500;
 const MINUTE_MS = 60_000;
 
+const isUnit = (path: string) => path === "/units/traced" || path === "/units/file";
 const isFile = (path: string) => /^\/jobs\/[^/]+\/files$/.test(path);
 
 /** A body says how long it is, and is not longer than its route takes. */
@@ -29,8 +32,9 @@ export const bodyWithin: RequestHandler = (request, response, next) => {
   const bytes = Number(headers["content-length"]);
   if (isFile(path) && bytes > MOST_FILE_BYTES)
     return say(413, fileTooLarge(nameIn(request.originalUrl), bytes));
-  if (!isFile(path) && bytes > MOST_FORM_BYTES)
-    return say(413, `That is larger than the ${MOST_FORM_BYTES / 1024} kB that can be taken here.`);
+  const most = isUnit(path) ? MOST_UNIT_BYTES : MOST_FORM_BYTES;
+  if (!isFile(path) && bytes > most)
+    return say(413, `That is larger than the ${most / 1024} kB that can be taken here.`);
   next();
 };
 

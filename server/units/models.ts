@@ -62,6 +62,16 @@ export async function newestModel(unitId: string): Promise<StoredModel | undefin
   return row && { hash: row.hash, unit: readUnitOrThrow(row.model) };
 }
 
+/** The newest revision of a unit as it is stored, keys in their order. */
+export async function newestModelJson(unitId: string): Promise<unknown> {
+  const row = await maybeOne<{ model: unknown }>(
+    pool(),
+    "SELECT model FROM unit_models WHERE unit_id = $1 ORDER BY added_at DESC LIMIT 1",
+    [unitId],
+  );
+  return row && inOrder(row.model);
+}
+
 const byHash = new Map<string, StoredModel>();
 const MOST_KEPT = 32;
 

@@ -8,7 +8,14 @@ import {
   type MeterFunction,
 } from "#core/meter/index.ts";
 import { stateRuns, type Seen, type Stand, type StateRuns, type Work } from "#core/sequence/index.ts";
-import { CATALOGUE, setupKey, type Fault, type Setup, type UnitModel } from "#core/unit/index.ts";
+import {
+  CATALOGUE,
+  setupKey,
+  type Fault,
+  type Observation,
+  type Setup,
+  type UnitModel,
+} from "#core/unit/index.ts";
 import type { Check, ObservationCheck, ReadingCheck } from "../planning/checks.ts";
 import type { AnswerRow, ReadingRow, Row } from "./rows.ts";
 import { spreadOnScale, toScale } from "./scale.ts";
@@ -86,7 +93,7 @@ export class CircuitCache {
     const seen = checks.filter((c) => c.kind === "observation");
     return [
       ...(readings.length > 0 ? this.readingRows(suspects, cases, setup, readings) : []),
-      ...seen.map((check) => this.seenRow(suspects, cases, check)),
+      ...this.seenRows(suspects, cases, seen),
     ];
   }
 
@@ -143,8 +150,33 @@ export class CircuitCache {
     return readings.map(({ check, result }) => ({ check, ...result }));
   }
 
-  private seenRow(suspects: readonly Suspect[], cases: readonly Case[], check: ObservationCheck): AnswerRow {
-    const observation = this.unit.observations.find((o) => o.id === check.observation)!;
+  private seenRows(
+    suspects: readonly Suspect[],
+    cases: readonly Case[],
+    checks: readonly ObservationCheck[],
+  ): AnswerRow[] {
+    const looks = checks.flatMap((check) => this.lookRow(suspects, cases, check) ?? []);
+    const done = new Map(looks.map((row) => [row.check, row]));
+    for (const row of this.workRows(
+      cases,
+      checks.filter((check) => !done.has(check)),
+    ))
+      done.set(row.check, row);
+    return checks.map((check) => done.get(check)!);
+  }
+
+  private observationOf(check: ObservationCheck): Observation {
+    return this.unit.observations.find((o) => o.id === check.observation)!;
+  }
+
+  /** What is seen or smelt on a part itself; undefined for what only its work shows. */
+  private lookRow(
+    suspects: readonly Suspect[],
+    cases: readonly Case[],
+    check: ObservationCheck,
+  ): AnswerRow | undefined {
+    const observation = this.observationOf(check);
+    if (observation.kind !== "look" && observation.kind !== "smell") return undefined;
     const protective = CATALOGUE.get(
       this.unit.parts.find((p) => p.id === observation.part)?.type ?? "",
     )?.protective;
@@ -158,35 +190,44 @@ export class CircuitCache {
         chance: Float64Array.from(cases, (c) => (shows(c) ? SEEN_OPEN : observation.otherwise)),
       };
     }
-    if (observation.kind === "look" || observation.kind === "smell") {
-      const signOf = (s: Suspect) => observation.signs[s.id] ?? observation.otherwise;
-      return {
-        check,
-        chance: Float64Array.from(cases, ({ suspect }) => {
-          const both = suspects[suspect]!.both;
-          return Math.max(...(both?.map((i) => signOf(suspects[i]!)) ?? [signOf(suspects[suspect]!)]));
-        }),
-      };
-    }
-    const part = observation.part!;
-    const works = cases.map((c): Work | "heard" | undefined => {
-      const seen: Seen = this.runs.seen(observation.state, c.faults);
-      if (observation.kind === "listen") return seen.relays.has(part) ? "heard" : undefined;
-      return observation.effect !== undefined && !seen.effects.has(observation.effect)
-        ? undefined
-        : seen.working.get(part);
-    });
-    const isBad = (w: (typeof works)[number]) => typeof w === "object" && w.how !== "well";
+    const signOf = (s: Suspect) => observation.signs[s.id] ?? observation.otherwise;
     return {
       check,
-      chance: Float64Array.from(works, (w) =>
-        w === undefined ? FALSE_ALARM : isBad(w) ? SAID_WELL : HIT_RATE,
-      ),
-      ...(observation.kind === "works"
-        ? { badly: Float64Array.from(works, (w) => (isBad(w) ? SAID_BADLY : BADLY_BY_MISTAKE / 2)) }
-        : {}),
+      chance: Float64Array.from(cases, ({ suspect }) => {
+        const both = suspects[suspect]!.both;
+        return Math.max(...(both?.map((i) => signOf(suspects[i]!)) ?? [signOf(suspects[suspect]!)]));
+      }),
     };
   }
+
+  /** What works and what is heard: a state is run once under each case, for all that is seen in it. */
+  private workRows(cases: readonly Case[], checks: readonly ObservationCheck[]): AnswerRow[] {
+    const rows = checks.map((check) => {
+      const observation = this.observationOf(check);
+      const chance = new Float64Array(cases.length);
+      const badly = observation.kind === "works" ? new Float64Array(cases.length) : undefined;
+      return { check, observation, chance, badly };
+    });
+    for (const state of new Set(rows.map((r) => r.observation.state))) {
+      const here = rows.filter((r) => r.observation.state === state);
+      cases.forEach((c, i) => {
+        const seen = this.runs.seen(state, c.faults);
+        for (const { observation, chance, badly } of here) {
+          const work = workSeen(seen, observation);
+          const isBad = typeof work === "object" && work.how !== "well";
+          chance[i] = work === undefined ? FALSE_ALARM : isBad ? SAID_WELL : HIT_RATE;
+          if (badly) badly[i] = isBad ? SAID_BADLY : BADLY_BY_MISTAKE / 2;
+        }
+      });
+    }
+    return rows.map(({ check, chance, badly }) => ({ check, chance, ...(badly ? { badly } : {}) }));
+  }
+}
+
+/** How what an observation asks about is found in a run; undefined where it is not. */
+function workSeen(seen: Seen, { kind, part, effect }: Observation): Work | "heard" | undefined {
+  if (kind === "listen") return seen.relays.has(part!) ? "heard" : undefined;
+  return effect !== undefined && !seen.effects.has(effect) ? undefined : seen.working.get(part!);
 }
 
 /** One meter function between two nodes, in every case. */

@@ -13,7 +13,11 @@ export class WireGraph {
 
   constructor(edges: readonly Edge[]) {
     for (const edge of edges)
-      for (const net of [edge.a, edge.b]) this.at.set(net, [...(this.at.get(net) ?? []), edge]);
+      for (const net of [edge.a, edge.b]) {
+        const there = this.at.get(net);
+        if (there) there.push(edge);
+        else this.at.set(net, [edge]);
+      }
   }
 
   /** Steps from a net to every other, through no load. */

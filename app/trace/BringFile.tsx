@@ -1,0 +1,79 @@
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { z } from "zod";
+import { Button } from "../ui/Button.tsx";
+
+const answer = z.discriminatedUnion("status", [
+  z.object({ status: z.enum(["taken", "there"]), unit: z.string() }),
+  z.object({ status: z.literal("refused"), problems: z.array(z.string()) }),
+  z.object({ status: z.literal("known"), unit: z.string(), name: z.string() }),
+]);
+type Answer = z.infer<typeof answer>;
+
+/** Sends a unit's file. Without a connection, and for a file that is no JSON, the answer is a refusal with its reason. */
+async function send(file: File, revise: boolean): Promise<Answer> {
+  try {
+    const response = await fetch(`/units/file${revise ? "?revise" : ""}`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: await file.text(),
+    });
+    const isJson = response.headers.get("Content-Type")?.startsWith("application/json");
+    return isJson
+      ? answer.parse(await response.json())
+      : { status: "refused", problems: [await response.text()] };
+  } catch {
+    return { status: "refused", problems: ["The server can't be reached. Open the file again later."] };
+  }
+}
+
+/** A unit that another shop, or this one earlier, has saved as a file. */
+export function BringFile() {
+  const navigate = useNavigate();
+  const [file, setFile] = useState<File>();
+  const [heard, setHeard] = useState<Answer>();
+  const take = async (of: File, revise: boolean) => {
+    setFile(of);
+    const said = await send(of, revise);
+    if (said.status === "taken" || said.status === "there") return navigate(`/units/${said.unit}`);
+    setHeard(said);
+  };
+  return (
+    <div className="flex flex-col gap-2">
+      <label className="inline-flex min-h-11 cursor-pointer items-center justify-center border-[1.5px] border-ink bg-sheet px-4 font-semibold focus-within:outline-3">
+        Bring a unit’s file
+        <input
+          type="file"
+          accept=".json,application/json"
+          className="sr-only"
+          onChange={(e) => {
+            const chosen = e.target.files?.[0];
+            e.target.value = "";
+            if (chosen) void take(chosen, false);
+          }}
+        />
+      </label>
+      {heard?.status === "refused" && (
+        <div role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-1">
+          <p className="font-semibold">{file?.name} was not taken:</p>
+          <ul>
+            {heard.problems.map((p) => (
+              <li key={p} className="break-words">
+                {p}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {heard?.status === "known" && file && (
+        <div role="alert" className="flex flex-col gap-2 border-l-4 border-here bg-here-soft px-3 py-2">
+          <p>
+            This shop has {heard.name} already. The file would become its newest revision; jobs keep the one
+            they began with.
+          </p>
+          <Button onClick={() => void take(file, true)}>Take it as the newest revision</Button>
+        </div>
+      )}
+    </div>
+  );
+}

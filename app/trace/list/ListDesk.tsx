@@ -1,0 +1,191 @@
+import { lazy, Suspense, useDeferredValue, useMemo, useState } from "react";
+import {
+  describeListProblem,
+  describeRowProblem,
+  EMPTY_ROW,
+  wiredUnit,
+  type Cell,
+  type RowProblem,
+} from "#core/trace/index.ts";
+import { Button } from "../../ui/Button.tsx";
+import { inputClass } from "../../ui/Field.tsx";
+import { SaveUnit } from "../SaveUnit.tsx";
+import { TracedReadings } from "../TracedReadings.tsx";
+import { useDraft } from "../useDraft.ts";
+import { useTracedView } from "../useTracedView.ts";
+import { FindReplace } from "./FindReplace.tsx";
+import { dropList, EMPTY_LIST, LIST_DRAFT, listToCsv, type ListDraft } from "./listDraft.ts";
+import { PartLines } from "./PartLines.tsx";
+import { PasteList } from "./PasteList.tsx";
+
+/** The sheet is large and for the browser only. */
+const WireGrid = lazy(() => import("./WireGrid.tsx"));
+
+interface Props {
+  /** The unit of the library whose list this is. */
+  unit: ({ id: string } & ListDraft) | undefined;
+}
+
+/** A unit by its wiring list: the rows as a sheet, the parts as they are called, and what it should read beside them. */
+export function ListDesk({ unit }: Props) {
+  const key = unit?.id ?? "new";
+  const [first] = useState<ListDraft>(unit ?? EMPTY_LIST);
+  const { draft, set, undo, redo, canUndo, canRedo } = useDraft(LIST_DRAFT, key, first);
+  const { name, maker, supply, rows, parts } = draft;
+  const [pasting, setPasting] = useState(false);
+  const [goTo, setGoTo] = useState<{ row: number; cell: Cell }>();
+  const late = useDeferredValue(draft);
+  const made = useMemo(
+    () =>
+      wiredUnit(
+        { id: "listed", name: late.name.trim() || "Unit", maker: late.maker },
+        { supply: late.supply, rows: late.rows, parts: late.parts },
+      ),
+    [late],
+  );
+  const traced = useTracedView(made.unit?.model);
+  const field = "flex flex-col gap-1 text-[0.9375rem] font-semibold";
+  const list = { supply, rows, parts };
+  return (
+    <main className="mx-auto grid max-w-7xl grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 p-4 md:p-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold lg:col-span-2">
+        {unit ? `Wiring list of ${unit.name}` : "A unit from its wiring list"}
+      </h1>
+      <div className="flex min-w-0 flex-col gap-4">
+        <div className="grid gap-3 sm:grid-cols-3">
+          <label className={field}>
+            What is it
+            <input
+              className={inputClass}
+              maxLength={100}
+              value={name}
+              onChange={(e) => set({ ...draft, name: e.target.value })}
+            />
+          </label>
+          <label className={field}>
+            Maker, if you know
+            <input
+              className={inputClass}
+              maxLength={100}
+              value={maker}
+              onChange={(e) => set({ ...draft, maker: e.target.value })}
+            />
+          </label>
+          <label className={field}>
+            Supply
+            <input
+              className={`${inputClass} reading`}
+              maxLength={200}
+              value={supply}
+              onChange={(e) => set({ ...draft, supply: e.target.value })}
+            />
+          </label>
+        </div>
+        <div className="flex flex-wrap items-center gap-2">
+          <Button look={rows.length === 0 ? "main" : "plain"} onClick={() => setPasting(true)}>
+            Paste or open a list
+          </Button>
+          <Button onClick={() => set({ ...draft, rows: [...rows, EMPTY_ROW] })}>Add a row</Button>
+          <Button disabled={rows.length === 0} onClick={() => download(name, listToCsv(rows))}>
+            Export
+          </Button>
+          <Button look="quiet" disabled={!canUndo} onClick={undo}>
+            Undo
+          </Button>
+          <Button look="quiet" disabled={!canRedo} onClick={redo}>
+            Redo
+          </Button>
+        </div>
+        {pasting && (
+          <PasteList
+            had={rows.length}
+            onClose={() => setPasting(false)}
+            onTake={(taken, instead) => {
+              set({ ...draft, rows: instead ? taken : [...rows, ...taken] });
+              setPasting(false);
+            }}
+          />
+        )}
+        {rows.length > 0 && (
+          <>
+            <Suspense fallback={<p role="status">The sheet is opening…</p>}>
+              <WireGrid
+                rows={rows}
+                problems={made.rowProblems}
+                goTo={goTo}
+                onRows={(next) => set({ ...draft, rows: next })}
+              />
+            </Suspense>
+            <FindReplace rows={rows} onRows={(next) => set({ ...draft, rows: next })} />
+            <RowProblems problems={made.rowProblems} onGo={setGoTo} />
+            <PartLines
+              parts={made.parts}
+              said={parts}
+              problems={made.problems}
+              onSaid={(said) => set({ ...draft, parts: said })}
+            />
+          </>
+        )}
+      </div>
+      <section aria-label="What it should read" className="flex min-w-0 flex-col gap-4">
+        <TracedReadings
+          traced={traced}
+          missing={
+            traced.trouble ??
+            (rows.length === 0
+              ? "The readings stand here as soon as the list makes a circuit."
+              : made.problems.map(describeListProblem).join(" ") ||
+                "The readings stand here as soon as every row is understood.")
+          }
+        />
+        <SaveUnit
+          source={{ ...(unit ? { unit: unit.id } : {}), name, maker, list }}
+          ready={made.unit !== undefined && late === draft}
+          until="It can be saved as soon as every row and part is understood."
+          onSaved={() => dropList(key)}
+        />
+      </section>
+    </main>
+  );
+}
+
+/** What is wrong, row by row; each leads to its cell. */
+function RowProblems({
+  problems,
+  onGo,
+}: {
+  problems: readonly RowProblem[];
+  onGo: (at: { row: number; cell: Cell }) => void;
+}) {
+  if (problems.length === 0) return null;
+  return (
+    <section aria-label="Problems in the rows" data-testid="row-problems">
+      <h2 className="section-title border-b border-rule pb-1">
+        {problems.length === 1 ? "One row is not understood" : `${problems.length} problems in the rows`}
+      </h2>
+      <ul>
+        {problems.slice(0, 50).map((p) => (
+          <li key={`${p.row} ${p.cell} ${p.code}`}>
+            <button
+              type="button"
+              onClick={() => onGo({ row: p.row, cell: p.cell })}
+              className="flex min-h-11 w-full items-center gap-2 border-l-4 border-hazard pl-3 text-left"
+            >
+              <strong className="whitespace-nowrap">Row {p.row + 1}</strong>
+              <span>{describeRowProblem(p)}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function download(name: string, csv: string): void {
+  const url = URL.createObjectURL(new Blob([csv], { type: "text/csv" }));
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = `${name.trim().replace(/[^\p{L}\p{N}]+/gu, "-") || "wiring"}.csv`;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
