@@ -33,16 +33,9 @@ function volts(place: string): number {
   throw new Error(`nobody worked out ${place}`);
 }
 
-/** Dead: the relays have dropped out and the supply is off, so only short stretches conduct. */
-function ohms(a: string, b: string): string {
-  if ([a, b].includes("PE")) return "OL";
-  const pair = [a, b].sort().join(" ");
-  if (pair === "TH1.1 TH1.2") return "OL";
-  const back = ["HT1.2", "P4.3", "P1.2", "TB2.2", "TB2.1", "N"];
-  if (BEHIND.includes(a) && BEHIND.includes(b)) return "0.03 ohm";
-  if ((BEHIND.includes(a) && back.includes(b)) || (BEHIND.includes(b) && back.includes(a))) return "26.5 ohm";
-  if (back.includes(a) && back.includes(b)) return "0.05 ohm";
-  const front = [
+/** Places that conduct to each other on the dead unit, its relays dropped out: within a group some hundredths of an ohm. */
+const GROUPS = {
+  front: [
     "L",
     "TB1.1",
     "TB1.2",
@@ -55,11 +48,36 @@ function ohms(a: string, b: string): string {
     "P1.1",
     "K1.11",
     "K2.11",
-  ];
-  if (front.includes(a) && front.includes(b)) return "0.05 ohm";
-  const behindRelay = ["K1.14", "P4.1", "TH1.1"];
-  if (behindRelay.includes(a) && behindRelay.includes(b)) return "0.05 ohm";
-  throw new Error(`nobody worked out ${a} to ${b}`);
+    "F1.1",
+    "F1.2",
+    "T1.P1",
+  ],
+  relay: ["K1.14", "P4.1", "TH1.1"],
+  pump: ["K2.14", "P4.2", "M1.1"],
+  element: BEHIND,
+  back: ["N", "HT1.2", "P4.3", "P1.2", "TB2.1", "TB2.2", "M1.2", "T1.P2"],
+};
+/**
+ * Between groups: the element's 26.45 Ω; sixteen cold lamps (230² V² / 10 W / 12 = 441 Ω each, 27.6 Ω in all) beside the
+ * transformer's primary of 53 Ω, 18 Ω.
+ */
+const BETWEEN: Readonly<Record<string, number>> = {
+  "back element": 26.5,
+  "back front": 18.1,
+  "element front": 44.6,
+};
+
+function ohms(a: string, b: string): string {
+  if ([a, b].includes("PE")) return "OL";
+  const groupOf = (place: string) => {
+    const found = Object.entries(GROUPS).find(([, places]) => places.includes(place));
+    if (!found) throw new Error(`nobody worked out ${place} on the dead unit`);
+    return found[0];
+  };
+  const groups = [groupOf(a), groupOf(b)].sort();
+  if (groups[0] === groups[1]) return "0.05 ohm";
+  const between = BETWEEN[groups.join(" ")];
+  return between === undefined ? "OL" : `${between} ohm`;
 }
 
 /** What is read or seen at a check, by its id. */
