@@ -10,8 +10,12 @@ async function paste(page: Page, list: string): Promise<void> {
 }
 
 /** A cell of the sheet is gone to from its problem, and typed over. */
-async function mend(page: Page, row: string, text: string): Promise<void> {
-  await page.getByTestId("row-problems").getByRole("button", { name: row }).click();
+async function mend(page: Page, row: number, cell: string, text: string): Promise<void> {
+  await page
+    .getByTestId("row-problems")
+    .getByRole("button", { name: `Row ${row}` })
+    .click();
+  await expect(page.locator(`[data-at="${row} ${cell}"]`)).toBeVisible();
   await page.keyboard.type(text);
   await page.keyboard.press("Enter");
 }
@@ -28,9 +32,9 @@ test("sixty rows pasted, the two bad ones mended, parts named, and a job worked 
   await expect(preview).toContainText("Row 16: “gräulich” is no wire colour known here");
   await expect(preview).toContainText("Row 24: Which terminal of FS1?");
   await page.getByRole("button", { name: "Take 60 rows" }).click();
-  await mend(page, "Row 16", "grey");
+  await mend(page, 16, "colour", "grey");
   await expect(page.getByTestId("row-problems")).toContainText("One row is not understood");
-  await mend(page, "Row 24", "FS1.1");
+  await mend(page, 24, "to", "FS1.1");
   await expect(page.getByTestId("row-problems")).toHaveCount(0);
   const parts = page.getByRole("region", { name: "Parts" });
   await expect(parts).toContainText("What is ES1? Its letters don't say.");
@@ -67,7 +71,7 @@ test("the list survives a reload, is replaced in, undone, exported and opened ag
   const text = await (await (await download).createReadStream()).toArray();
   const csv = Buffer.concat(text as Buffer[]).toString("utf8");
   expect(csv.split(/\r?\n/u)).toHaveLength(61);
-  expect(csv).toContain("P4.1,TH1.1,pink,1.5 mm2,1.1 m");
+  expect(csv).toContain("P4.1,TH1.1,pink,1.5,1.1");
   // The exported list is read as the same sixty rows.
   await paste(page, csv);
   await expect(page.getByTestId("list-preview")).toContainText("60 rows, columns matched by their heads");

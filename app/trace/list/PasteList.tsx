@@ -45,7 +45,7 @@ export function PasteList({ had, onTake, onClose }: Props) {
           supply; “board” as colour for what a board joins inside.
         </span>
         <textarea
-          className={`${inputClass} reading min-h-32`}
+          className={`${inputClass} reading min-h-32 font-normal`}
           spellCheck={false}
           value={text}
           onChange={(e) => setText(e.target.value)}

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { DataSheetGrid, keyColumn, type Column, type DataSheetGridRef } from "react-datasheet-grid";
 import "react-datasheet-grid/dist/style.css";
 import { EMPTY_ROW, type Cell, type RowProblem, type WireRow } from "#core/trace/index.ts";
@@ -48,6 +48,7 @@ export default function WireGrid({ rows, problems, goTo, onRows }: Props) {
     if (goTo) sheet.current?.setActiveCell({ col: goTo.cell, row: goTo.row });
   }, [goTo]);
   const frame = useRef<HTMLDivElement>(null);
+  const [at, setAt] = useState("");
   useEffect(() => {
     // The sheet's own frame scrolls; it is reached with the Tab key, and its first cell with it.
     const scrolls = frame.current?.querySelector<HTMLElement>(".dsg-container");
@@ -60,6 +61,7 @@ export default function WireGrid({ rows, problems, goTo, onRows }: Props) {
     <div
       ref={frame}
       className="wire-grid"
+      data-at={at}
       onFocus={(e) => {
         const isFrame = e.target.classList.contains("dsg-container");
         if (isFrame && !sheet.current?.activeCell) sheet.current?.setActiveCell({ col: 0, row: 0 });
@@ -78,6 +80,7 @@ export default function WireGrid({ rows, problems, goTo, onRows }: Props) {
         cellClassName={({ rowIndex, columnId }) =>
           wrong.has(`${rowIndex} ${columnId ?? ""}`) ? "wire-grid-wrong" : undefined
         }
+        onActiveCellChange={({ cell }) => setAt(cell ? `${cell.row + 1} ${cell.colId ?? ""}` : "")}
         addRowsComponent={false}
       />
     </div>

@@ -47,7 +47,9 @@ export function readTable(table: readonly (readonly string[])[]): ReadTable {
   const unit = (cell: Cell) => /[([]\s*([a-zµ²2]+)/iu.exec(lines[0]![at(cell)] ?? "")?.[1];
   const withUnit = (cell: Cell, text: string) => {
     const own = unit(cell) ?? (cell === "size" && heads[at("size")] === "awg" ? "awg" : undefined);
-    return own !== undefined && /^[\d.,]+$/u.test(text) ? `${text} ${own}` : text;
+    // What a cell is read in without a unit needs none.
+    const isUsual = own === undefined || /^(?:mm2|mm²|m)$/iu.test(own);
+    return !isUsual && /^[\d.,]+$/u.test(text) ? `${text} ${own}` : text;
   };
   const used = new Set([...ORDER.map(at), parts.from, parts.to]);
   const rows = lines.slice(1).map((line): WireRow => {

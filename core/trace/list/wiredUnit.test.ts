@@ -91,6 +91,19 @@ describe("a list of sixty rows", () => {
     expect(again.unit!.model).toEqual(unit);
   });
 
+  test("a hundred heaters are a unit too: what hurts is named by the first of them", () => {
+    const rows = Array.from({ length: 100 }, (_, i) => [
+      { from: "L", to: `F${i + 1}.1` },
+      { from: `F${i + 1}.2`, to: `HT${i + 1}.1` },
+      { from: `HT${i + 1}.2`, to: "N" },
+    ])
+      .flat()
+      .map((ends) => ({ ...ends, colour: "", size: "", length: "" }));
+    const hot = unitOf(rows, {}).hazards.find((h) => h.kind === "hot")!;
+    expect(hot.text).toContain("HT8 and 92 more and what is near");
+    expect(hot.parts).toHaveLength(100);
+  });
+
   test("whatever the order of the rows and of a row's ends, it is the same circuit", () => {
     const turned = [...rowsOf(GOOD_LIST)].reverse().map((row) => ({ ...row, from: row.to, to: row.from }));
     const other = unitOf(turned);

@@ -28,14 +28,14 @@ export function hazardsOf(walk: Walk, things: readonly Placed[]): HazardFile[] {
     hazards.push({
       kind: "hot",
       brief: "Heated parts burn: let them cool.",
-      text: `${hot.join(", ")} and what is near stays hot after it was on: let it cool.`,
+      text: `${named(hot)} and what is near stays hot after it was on: let it cool.`,
       parts: hot,
     });
   if (moving.length > 0)
     hazards.push({
       kind: "moving",
       brief: "It may start by itself: keep clear.",
-      text: `${moving.join(", ")} can start by itself while the supply is on: keep hands, sleeves and leads clear.`,
+      text: `${named(moving)} can start by itself while the supply is on: keep hands, sleeves and leads clear.`,
       parts: moving,
     });
   if (gas.length > 0)
@@ -47,11 +47,17 @@ export function hazardsOf(walk: Walk, things: readonly Placed[]): HazardFile[] {
   if (stored.length > 0)
     hazards.push({
       kind: "stored-energy",
-      brief: `${stored.join(", ")} keeps its charge: wait and measure.`,
-      text: `${stored.join(", ")} keeps its charge after the supply is off: wait, and measure before you touch.`,
+      brief: `${named(stored, 3)} keeps its charge: wait and measure.`,
+      text: `${named(stored)} keeps its charge after the supply is off: wait, and measure before you touch.`,
       waitSeconds: STORED_SECONDS,
       confirmBelowVolts: STORED_VOLTS,
       parts: stored,
     });
   return hazards;
+}
+
+/** The first of many parts by name, and how many more. */
+function named(ids: readonly string[], most = 8): string {
+  const more = ids.length - most;
+  return more > 0 ? `${ids.slice(0, most).join(", ")} and ${more} more` : ids.join(", ");
 }
