@@ -1,5 +1,5 @@
 import { parseArgs } from "node:util";
-import { readTable, traceUnit, wiredUnit, type WireRow } from "#core/trace/index.ts";
+import { readRows, readTable, traceUnit, wiredUnit, type WireRow } from "#core/trace/index.ts";
 import { buildReadings } from "#core/diagnosis/index.ts";
 import { viewJob } from "#core/view/index.ts";
 import { WARMER } from "../tests/support/foodWarmer.ts";
@@ -9,7 +9,7 @@ import { WARMER } from "../tests/support/foodWarmer.ts";
  *
  * editRedrawMs1000       a cell of a list of a thousand wires changed: rows, parts and circuits read anew, median of nine
  * import10000RowsMs      a list of ten thousand rows read and looked through, as the preview does
- * readingsMs1000         what the unit of a thousand wires should read, along every circuit, off the page's thread
+ * readingsMs100          what the unit of a hundred wires should read, along every circuit, off the page's thread
  * traceEntriesToFirstCheck  lines of a food warmer until its first check can be told
  */
 const { values } = parseArgs({ options: { json: { type: "boolean", default: false } } });
@@ -57,8 +57,8 @@ const text = [
   ["From", "To", "Colour", "Size", "Length"],
   ...rowsOf(10_000).map((r) => [r.from, r.to, r.colour, r.size, r.length]),
 ];
-const imported = timed(() => void made(readTable(text).rows).rowProblems.length);
-const unit = made(thousand).unit!.model;
+const imported = timed(() => void readRows(readTable(text).rows).problems.length);
+const unit = made(rowsOf(100)).unit!.model;
 const readings = timed(() => void viewJob(buildReadings(unit), []).courses.length);
 let entries = 0;
 while (entries < WARMER.length && !traceUnit(HEADER, WARMER.slice(0, entries)).unit) entries++;
@@ -66,7 +66,7 @@ while (entries < WARMER.length && !traceUnit(HEADER, WARMER.slice(0, entries)).u
 const result = {
   editRedrawMs1000: Math.round(median(edits)),
   import10000RowsMs: Math.round(imported),
-  readingsMs1000: Math.round(readings),
+  readingsMs100: Math.round(readings),
   traceEntriesToFirstCheck: entries,
 };
 process.stdout.write(`${values.json ? JSON.stringify(result) : JSON.stringify(result, null, 2)}\n`);

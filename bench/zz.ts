@@ -1,33 +1,13 @@
-import { launchBrowser } from "./ownServer.ts";
-import { BAD_LIST, WASHER_PARTS } from "../tests/support/washerList.ts";
-const browser = await launchBrowser();
-for (const [w, h, theme] of [[390, 844, "cellar"], [1280, 800, "paper"]] as const) {
-  const context = await browser.newContext({ viewport: { width: w, height: h } });
-  const cookie = (name: string, v: string) => ({ name, value: encodeURIComponent(Buffer.from(JSON.stringify(v)).toString("base64")), url: "http://127.0.0.1:4127" });
-  await context.addCookies([cookie("theme", theme), cookie("person", "ansa")]);
-  const page = await context.newPage();
-  page.on("console", (m) => m.type() === "error" && console.log("CONSOLE", m.text()));
-  await page.goto("http://127.0.0.1:4127/units/new/list");
-  await page.getByLabel("What is it").fill("Parts washer");
-  await page.getByRole("button", { name: "Paste or open a list" }).click();
-  await page.getByLabel("Paste the rows").fill(BAD_LIST);
-  await page.waitForTimeout(500);
-  await page.screenshot({ path: `/tmp/t/a-${w}.png` });
-  await page.getByRole("button", { name: "Take 60 rows" }).click();
-  await page.waitForTimeout(800);
-  await page.getByTestId("row-problems").getByRole("button", { name: "Row 16" }).click();
-  await page.waitForTimeout(500);
-  await page.evaluate(() => window.scrollTo(0, 120));
-  await page.screenshot({ path: `/tmp/t/b-${w}.png` });
-  await page.keyboard.type("grey"); await page.keyboard.press("Enter");
-  await page.getByTestId("row-problems").getByRole("button", { name: "Row 24" }).click();
-  await page.keyboard.type("FS1.1"); await page.keyboard.press("Enter");
-  for (const [part, line] of Object.entries(WASHER_PARTS)) await page.getByRole("region", { name: "Parts" }).getByLabel(part, { exact: true }).fill(line);
-  await page.waitForTimeout(6000);
-  await page.evaluate(() => window.scrollTo(0, 500));
-  await page.screenshot({ path: `/tmp/t/c-${w}.png` });
-  await page.goto("http://127.0.0.1:4127/");
-  await page.screenshot({ path: `/tmp/t/d-${w}.png` });
-  await context.close();
+import { wiredUnit, type WireRow } from "#core/trace/index.ts";
+import { buildReadings } from "#core/diagnosis/index.ts";
+const row = (from: string, to: string): WireRow => ({ from, to, colour: "brown", size: "0.75", length: "1" });
+for (const n of [1000]) {
+  const rows: WireRow[] = [];
+  for (let i = 1; rows.length < n; i++) rows.push(row("L", `F${i}.1`), row(`F${i}.2`, `K${i}.11`), row(`K${i}.14`, `TH${i}.1`), row(`TH${i}.2`, `HT${i}.1`), row(`HT${i}.2`, "N"));
+  let a = performance.now();
+  const u = wiredUnit({ id: "b", name: "b", maker: "" }, { supply: "mains 230V", rows, parts: {} });
+  console.log(n, "wired", Math.round(performance.now() - a), u.unit!.model.parts.length);
+  a = performance.now();
+
+
 }
-await browser.close();

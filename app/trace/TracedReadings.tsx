@@ -29,7 +29,7 @@ export function TracedReadings({ traced: { view, first, calculating }, missing }
       )}
       <div className="border-2 border-ink bg-sheet px-4 py-3">
         <h2 className="section-title">First check, if nothing works</h2>
-        {first ? (
+        {first?.suspects !== undefined ? (
           <>
             <p className="text-xl font-bold">{first.check?.title ?? "None"}</p>
             <p className="text-ink-soft">
@@ -37,6 +37,10 @@ export function TracedReadings({ traced: { view, first, calculating }, missing }
               {first.suspects} ways to fail, none ruled out yet.
             </p>
           </>
+        ) : first ? (
+          <p className="text-ink-soft">
+            This unit is too large to look through every failure: a job on it has courses and readings.
+          </p>
         ) : (
           <p role="status" className="text-ink-soft">
             Calculating…

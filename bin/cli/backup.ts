@@ -171,5 +171,6 @@ function countsText(counts: Readonly<Record<string, number>>): string {
 
 const NAME: Readonly<Record<string, string>> = {
   unit_models: "unit models",
+  unit_revisions: "revisions of units",
   job_events: "entries",
 };

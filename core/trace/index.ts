@@ -20,3 +20,4 @@ export {
 } from "./list/row.ts";
 export { wiredUnit, type NamedPart, type WiredUnit, type WiringList } from "./list/wiredUnit.ts";
 export { describeListProblem, describeRowProblem } from "./list/words.ts";
+export { readRows } from "./list/readRows.ts";

@@ -1,4 +1,10 @@
-import { buildDictionary, buildReadings, toScale } from "#core/diagnosis/index.ts";
+import {
+  buildDictionary,
+  buildReadings,
+  DictionarySizeError,
+  toScale,
+  type Dictionary,
+} from "#core/diagnosis/index.ts";
 import { describeTraceDoubt, traceDoubts } from "#core/trace/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { ProposalView } from "./proposalView.ts";
@@ -33,7 +39,8 @@ export interface TracedView {
 
 /** Where one would begin on it, if nothing works. */
 export interface FirstCheck {
-  readonly suspects: number;
+  /** Undefined for a unit that is too large to look through all its failures. */
+  readonly suspects?: number;
   readonly check?: Pick<ProposalView, "title" | "setup" | "time">;
 }
 
@@ -63,12 +70,23 @@ export function tracedView(unit: UnitModel): TracedView {
 
 /** The check that one would begin with, and among how many ways to fail. */
 export function firstCheck(unit: UnitModel): FirstCheck {
-  const { next, totalSuspects } = viewJob(buildDictionary(unit), [], "information", undefined, "listed");
+  const dictionary = dictionaryOf(unit);
+  if (!dictionary) return {};
+  const { next, totalSuspects } = viewJob(dictionary, [], "information", undefined, "listed");
   const [first] = next;
   return {
     suspects: totalSuspects,
     ...(first ? { check: { title: first.title, setup: first.setup, time: first.time } } : {}),
   };
+}
+
+function dictionaryOf(unit: UnitModel): Dictionary | undefined {
+  try {
+    return buildDictionary(unit);
+  } catch (error) {
+    if (error instanceof DictionarySizeError) return undefined;
+    throw error;
+  }
 }
 
 function readingOf(

@@ -62,7 +62,9 @@ export async function storeDictionary(on: Connection, hash: string, packed: Uint
 export async function modelsWithoutDictionary(on: Connection): Promise<string[]> {
   const rows = await many<{ hash: string }>(
     on,
-    `SELECT hash FROM (SELECT DISTINCT ON (unit_id) hash, model FROM unit_models ORDER BY unit_id, added_at DESC) newest
+    `SELECT hash FROM (SELECT DISTINCT ON (r.unit_id) m.hash, m.model
+                         FROM unit_revisions r JOIN unit_models m ON m.hash = r.model_hash
+                        ORDER BY r.unit_id, r.number DESC) newest
       WHERE NOT EXISTS (SELECT FROM dictionaries d WHERE d.model_hash = newest.hash AND d.engine = $1)
       ORDER BY length(model::text)`,
     [engineStamp()],

@@ -25,7 +25,7 @@ function inOrder(value: unknown): unknown {
   );
 }
 
-/** Validates and stores a model; a model already there stays as it is. */
+/** Validates and stores a model, and makes it its unit's newest revision; a model already there stays as it is. */
 export async function storeModel(on: Connection, json: unknown): Promise<string> {
   const unit = readUnitOrThrow(json);
   const hash = modelHash(json);
@@ -33,6 +33,13 @@ export async function storeModel(on: Connection, json: unknown): Promise<string>
     on,
     "INSERT INTO unit_models (hash, unit_id, name, model) VALUES ($1, $2, $3, $4) ON CONFLICT (hash) DO NOTHING",
     [hash, unit.id, unit.name, JSON.stringify(json)],
+  );
+  await execute(
+    on,
+    `INSERT INTO unit_revisions (unit_id, model_hash)
+       SELECT $1, $2 WHERE $2 IS DISTINCT FROM
+         (SELECT model_hash FROM unit_revisions WHERE unit_id = $1 ORDER BY number DESC LIMIT 1)`,
+    [unit.id, hash],
   );
   return hash;
 }
@@ -48,27 +55,24 @@ export interface UnitSummary {
 export function listUnits(): Promise<UnitSummary[]> {
   return many<{ id: string; name: string; maker: string; description: string }>(
     pool(),
-    `SELECT DISTINCT ON (unit_id) unit_id AS id, name, model ->> 'maker' AS maker, model ->> 'description' AS description
-       FROM unit_models ORDER BY unit_id, added_at DESC`,
+    `SELECT DISTINCT ON (r.unit_id) r.unit_id AS id, m.name, m.model ->> 'maker' AS maker,
+            m.model ->> 'description' AS description
+       FROM unit_revisions r JOIN unit_models m ON m.hash = r.model_hash
+      ORDER BY r.unit_id, r.number DESC`,
   );
 }
 
+const NEWEST = `SELECT m.hash, m.model FROM unit_revisions r JOIN unit_models m ON m.hash = r.model_hash
+   WHERE r.unit_id = $1 ORDER BY r.number DESC LIMIT 1`;
+
 export async function newestModel(unitId: string): Promise<StoredModel | undefined> {
-  const row = await maybeOne<{ hash: string; model: unknown }>(
-    pool(),
-    "SELECT hash, model FROM unit_models WHERE unit_id = $1 ORDER BY added_at DESC LIMIT 1",
-    [unitId],
-  );
+  const row = await maybeOne<{ hash: string; model: unknown }>(pool(), NEWEST, [unitId]);
   return row && { hash: row.hash, unit: readUnitOrThrow(row.model) };
 }
 
 /** The newest revision of a unit as it is stored, keys in their order. */
 export async function newestModelJson(unitId: string): Promise<unknown> {
-  const row = await maybeOne<{ model: unknown }>(
-    pool(),
-    "SELECT model FROM unit_models WHERE unit_id = $1 ORDER BY added_at DESC LIMIT 1",
-    [unitId],
-  );
+  const row = await maybeOne<{ model: unknown }>(pool(), NEWEST, [unitId]);
   return row && inOrder(row.model);
 }
 

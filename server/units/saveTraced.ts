@@ -78,6 +78,7 @@ function fromList(header: Header, list: Parameters<typeof wiredUnit>[1]): object
 function slug(name: string): string {
   const plain = name
     .normalize("NFKD")
+    .replace(/\p{M}/gu, "")
     .toLowerCase()
     .replace(/[^a-z0-9]+/gu, "-")
     .replace(/^-+|-+$/gu, "")

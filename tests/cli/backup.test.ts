@@ -40,7 +40,16 @@ async function withCluster<T>(folder: string, work: (client: pg.Client) => Promi
   }
 }
 
-const TABLES = ["people", "unit_models", "jobs", "job_events", "files", "job_summaries", "schema_migrations"];
+const TABLES = [
+  "people",
+  "unit_models",
+  "unit_revisions",
+  "jobs",
+  "job_events",
+  "files",
+  "job_summaries",
+  "schema_migrations",
+];
 async function everything(client: pg.Client): Promise<Record<string, string[]>> {
   const tables: Record<string, string[]> = {};
   for (const table of TABLES) {

@@ -17,9 +17,15 @@ async function undone(client: pg.Client, sql: string, values: unknown[] = []): P
   }
 }
 
-const KEPT = ["job_events", "unit_models", "jobs", "files", "people"];
+/** A column of a table and what it would become, where that is not its id. */
+const REWRITTEN: Readonly<Record<string, string>> = {
+  people: "name = 'x'",
+  unit_models: "name = 'x'",
+  unit_revisions: "unit_id = 'x'",
+};
+const KEPT = ["job_events", "unit_models", "unit_revisions", "jobs", "files", "people"];
 const rewrites = (table: string) => [
-  `UPDATE ${table} SET ${table === "people" ? "name" : table === "unit_models" ? "name" : "id"} = ${table === "people" || table === "unit_models" ? "'x'" : "id"}`,
+  `UPDATE ${table} SET ${REWRITTEN[table] ?? "id = id"}`,
   `DELETE FROM ${table}`,
   `TRUNCATE ${table} CASCADE`,
 ];

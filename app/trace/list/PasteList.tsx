@@ -1,11 +1,5 @@
 import { useMemo, useState } from "react";
-import {
-  describeRowProblem,
-  wiredUnit,
-  type ReadTable,
-  type RowProblem,
-  type WireRow,
-} from "#core/trace/index.ts";
+import { describeRowProblem, readRows, type ReadTable, type WireRow } from "#core/trace/index.ts";
 import { Button } from "../../ui/Button.tsx";
 import { inputClass } from "../../ui/Field.tsx";
 import { decodeText, MOST_BYTES, readDelimited } from "./listDraft.ts";
@@ -87,12 +81,7 @@ export function PasteList({ had, onTake, onClose }: Props) {
 const SHOWN = 8;
 
 function Preview({ read: { rows, unused, headed } }: { read: ReadTable }) {
-  const problems = useMemo<readonly RowProblem[]>(
-    () =>
-      wiredUnit({ id: "list", name: "List", maker: "" }, { supply: "mains 230V", rows, parts: {} })
-        .rowProblems,
-    [rows],
-  );
+  const { problems } = useMemo(() => readRows(rows), [rows]);
   return (
     <div data-testid="list-preview" role="status" className="flex flex-col gap-1">
       <p>

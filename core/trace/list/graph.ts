@@ -7,7 +7,15 @@ export interface Edge {
   readonly load: boolean;
 }
 
-/** Nets and what joins them; ways along them are the shortest. */
+/** The shortest ways from one net to every other, through no load. */
+export interface Ways {
+  /** How many things lie between; Infinity where nothing leads there. */
+  steps(to: string): number;
+  /** Keys of what lies between, from the net on. */
+  to(net: string): string[];
+}
+
+/** Nets and what joins them. */
 export class WireGraph {
   private readonly at = new Map<string, Edge[]>();
 
@@ -20,35 +28,28 @@ export class WireGraph {
       }
   }
 
-  /** Steps from a net to every other, through no load. */
-  distances(from: string): ReadonlyMap<string, number> {
-    const steps = new Map([[from, 0]]);
+  waysFrom(from: string): Ways {
+    const found = new Map<string, { steps: number; net?: string; key?: string }>([[from, { steps: 0 }]]);
     const queue = [from];
-    for (let net = queue.shift(); net !== undefined; net = queue.shift())
-      for (const edge of this.at.get(net) ?? []) {
-        const next = edge.a === net ? edge.b : edge.a;
-        if (edge.load || steps.has(next)) continue;
-        steps.set(next, steps.get(net)! + 1);
+    // Read by an index: taking from the front moves all the rest.
+    for (let i = 0; i < queue.length; i++) {
+      const net = queue[i]!;
+      const { steps } = found.get(net)!;
+      for (const { a, b, load, key } of this.at.get(net) ?? []) {
+        const next = a === net ? b : a;
+        if (load || found.has(next)) continue;
+        found.set(next, { steps: steps + 1, net, key });
         queue.push(next);
       }
-    return steps;
-  }
-
-  /** The shortest way from one net to another through no load: the keys of what it passes; undefined where there is none. */
-  way(from: string, to: string): string[] | undefined {
-    const before = new Map<string, { net: string; key: string } | undefined>([[from, undefined]]);
-    const queue = [from];
-    for (let net = queue.shift(); net !== undefined && !before.has(to); net = queue.shift())
-      for (const edge of this.at.get(net) ?? []) {
-        const next = edge.a === net ? edge.b : edge.a;
-        if (edge.load || before.has(next)) continue;
-        before.set(next, { net, key: edge.key });
-        queue.push(next);
-      }
-    if (!before.has(to)) return undefined;
-    const keys: string[] = [];
-    for (let step = before.get(to); step; step = before.get(step.net)) keys.unshift(step.key);
-    return keys;
+    }
+    return {
+      steps: (to) => found.get(to)?.steps ?? Infinity,
+      to: (net) => {
+        const keys: string[] = [];
+        for (let at = found.get(net); at?.key !== undefined; at = found.get(at.net!)) keys.push(at.key);
+        return keys.reverse();
+      },
+    };
   }
 
   /** Nets that anything joins to one of these. */

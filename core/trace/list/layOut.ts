@@ -2,7 +2,7 @@ import { TRACE_KINDS } from "../kinds.ts";
 import type { SupplyLine } from "../line.ts";
 import type { Feed } from "../makers.ts";
 import { SUPPLY, type Placed, type Walk, type WalkedCircuit } from "../walk.ts";
-import { WireGraph, type Edge } from "./graph.ts";
+import { WireGraph, type Edge, type Ways } from "./graph.ts";
 import type { ListPart } from "./parts.ts";
 import { endText } from "./readRows.ts";
 import type { ListProblem, Wire, WireEnd } from "./row.ts";
@@ -46,9 +46,14 @@ export function layOut(
     const starts = startsOf(feed, supply);
     const island = graph.island([...starts, feed.back]);
     const own = loose.filter((l) => island.has(l.a) || island.has(l.b));
-    const back = graph.distances(feed.back);
+    const ground: Ground = {
+      feed,
+      starts: starts.map((net) => ({ net, ways: graph.waysFrom(net) })),
+      back: graph.waysFrom(feed.back),
+      own: new Map(own.map((l) => [l.key, l])),
+    };
     for (const load of own.filter((l) => l.load)) {
-      const circuit = circuitOf(graph, load, { feed, starts, back }, own, laid, circuits.length);
+      const circuit = circuitOf(load, ground, laid, circuits.length);
       if ("code" in circuit) problems.push(circuit);
       else {
         circuits.push(circuit.walked);
@@ -235,54 +240,61 @@ function loosePin({ id, line }: ListPart, terminal: string, nets: Nets): Loose {
   return { key: pin, a: wire, b: board, load: false, make };
 }
 
+/** A feed with the shortest ways from where it sets out, and from what it comes back to. */
 interface Ground {
   readonly feed: Feed;
-  readonly starts: readonly string[];
-  readonly back: ReadonlyMap<string, number>;
+  readonly starts: readonly { readonly net: string; readonly ways: Ways }[];
+  readonly back: Ways;
+  readonly own: ReadonlyMap<string, Loose>;
 }
 
 /** A load's circuit: its near end is the one that the supply reaches first, and its other end must lead back. */
 function circuitOf(
-  graph: WireGraph,
   load: Loose,
-  { feed, starts, back }: Ground,
-  own: readonly Loose[],
+  { feed, starts, back, own }: Ground,
   laid: Set<string>,
   number: number,
 ): { walked: WalkedCircuit; way: string[] } | ListProblem {
+  const leadsTo = ({ ways }: Ground["starts"][number]) =>
+    Math.min(ways.steps(load.a), ways.steps(load.b)) < Infinity;
   // Between two legs it sets out at the first of them.
-  const start = starts.find((s) => Math.min(steps(graph, s, load.a), steps(graph, s, load.b)) < Infinity);
-  if (start === undefined) return { code: "no-way-there", part: load.key, from: starts.join(" or ") };
-  const near = steps(graph, start, load.a) <= steps(graph, start, load.b) ? load.a : load.b;
+  const start = starts.find(leadsTo);
+  if (!start) return { code: "no-way-there", part: load.key, from: starts.map((s) => s.net).join(" or ") };
+  const near = start.ways.steps(load.a) <= start.ways.steps(load.b) ? load.a : load.b;
   const far = near === load.a ? load.b : load.a;
   // Between two legs the way back is the other leg.
-  const home = back.has(far) ? feed.back : starts.find((s) => s !== start && graph.way(far, s) !== undefined);
-  if (home === undefined) return { code: "no-way-back", part: load.key, to: feed.back };
-  const up = graph.way(start, near)!;
-  const down = graph.way(far, home)!;
-  const byKey = new Map(own.map((l) => [l.key, l]));
+  const home =
+    back.steps(far) < Infinity
+      ? { net: feed.back, ways: back }
+      : starts.find((s) => s !== start && s.ways.steps(far) < Infinity);
+  if (!home) return { code: "no-way-back", part: load.key, to: feed.back };
+  const up = start.ways.to(near);
+  const down = home.ways.to(far).reverse();
   const things: Placed[] = [];
   const lay = (keys: readonly string[], from: string, behindLoad: boolean) => {
     let at = from;
     for (const key of keys) {
-      const thing = byKey.get(key)!;
+      const thing = own.get(key)!;
       const next = thing.a === at ? thing.b : thing.a;
       if (!laid.has(key)) things.push(thing.make(feed, at, next, number, behindLoad));
       laid.add(key);
       at = next;
     }
   };
-  lay(up, start, false);
+  lay(up, start.net, false);
   laid.add(load.key);
   const placed = load.make(feed, near, far, number, false);
   things.push(placed);
   lay(down, far, true);
   return {
-    walked: { number, feed: { ...feed, back: home }, start, things, load: placed, closed: true },
+    walked: {
+      number,
+      feed: { ...feed, back: home.net },
+      start: start.net,
+      things,
+      load: placed,
+      closed: true,
+    },
     way: [...up, load.key, ...down],
   };
-}
-
-function steps(graph: WireGraph, from: string, to: string): number {
-  return graph.way(from, to)?.length ?? Infinity;
 }

@@ -33,8 +33,9 @@ export function liftsOf(
   const plugs = new Map<string, Placed[]>();
   for (const thing of things)
     if (thing.kind.role === "pin") plugs.set(plugOf(thing), [...(plugs.get(plugOf(thing)) ?? []), thing]);
+  const byId = new Map(parts.map((p) => [p.id, p]));
   const feedEnd = (thing: Placed) =>
-    Object.entries(parts.find((p) => p.id === thing.id)!.terminals).find(([, net]) => net === thing.near)![0];
+    Object.entries(byId.get(thing.id)!.terminals).find(([, net]) => net === thing.near)![0];
   return [
     ...loads.map((t) => ({
       id: `lead-${t.id}`,

@@ -10,10 +10,20 @@ export function referencesOf(
   points: readonly PointFile[],
 ): NonNullable<UnitFile["references"]> {
   const islands = islandsOf(parts);
-  const netAt = (point: PointFile) => {
-    const [part, terminal] = splitTerminal(point.terminal!);
-    return parts.find((p) => p.id === part)!.terminals[terminal]!;
-  };
+  const byId = new Map(parts.map((p) => [p.id, p]));
+  const islandAt = new Map(
+    points.map((point) => {
+      const [part, terminal] = splitTerminal(point.terminal!);
+      return [point.id, islands.get(byId.get(part)!.terminals[terminal]!)!];
+    }),
+  );
+  const sideAt = new Map(points.map((p) => [p.id, p.side]));
+  const served = new Map<string, string[]>();
+  for (const [point, island] of islandAt) {
+    const there = served.get(island);
+    if (there) there.push(point);
+    else served.set(island, [point]);
+  }
   const main = walk.supply!.current === "dc" ? "MINUS" : "N";
   const wanted = [
     { point: main, current: walk.supply!.current },
@@ -26,19 +36,15 @@ export function referencesOf(
     ),
     ...points.filter((p) => p.id.endsWith(".minus")).map((p) => ({ point: p.id, current: "dc" as const })),
   ];
-  return wanted.map(({ point, current }) => {
-    const at = points.find((p) => p.id === point)!;
-    const island = islands.get(netAt(at));
-    return {
-      side: at.side,
-      point,
-      function: current === "ac" ? ("vac" as const) : ("vdc" as const),
-      points: points.filter((p) => p.id !== point && islands.get(netAt(p)) === island).map((p) => p.id),
-    };
-  });
+  return wanted.map(({ point, current }) => ({
+    side: sideAt.get(point)!,
+    point,
+    function: current === "ac" ? ("vac" as const) : ("vdc" as const),
+    points: served.get(islandAt.get(point)!)!.filter((p) => p !== point),
+  }));
 }
 
-export const splitTerminal = (name: string): [string, string] => {
+const splitTerminal = (name: string): [string, string] => {
   const dot = name.lastIndexOf(".");
   return [name.slice(0, dot), name.slice(dot + 1)];
 };
