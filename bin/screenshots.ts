@@ -1,5 +1,7 @@
 import type { Page } from "@playwright/test";
 import { JobPage } from "../tests/browser/jobPage.ts";
+import { WARMER } from "../tests/support/foodWarmer.ts";
+import { BAD_LIST } from "../tests/support/washerList.ts";
 import { launchBrowser, startOwnServer } from "../bench/ownServer.ts";
 
 /** Takes the pictures in docs/screenshots anew, from the demo shop in a database of its own: `npm run screenshots`. */
@@ -103,6 +105,23 @@ try {
   await page.getByTestId("strip-next").getByRole("button", { name: "It holds" }).click();
   await page.getByText("Recorded in the job.").waitFor();
   await shot(page, "strip-down");
+  await page.goto("/units/new");
+  await page.getByLabel("What is it").fill("Food warmer");
+  for (const line of WARMER) {
+    await page.getByLabel("Next in the circuit").fill(line);
+    await page.keyboard.press("Enter");
+  }
+  await page.getByText(/ways to fail/).waitFor();
+  await page.evaluate(() => scrollTo(0, 0));
+  await shot(page, "trace");
+  await page.goto("/units/new/list");
+  await page.getByLabel("What is it").fill("Parts washer");
+  await page.getByRole("button", { name: "Paste or open a list" }).click();
+  await page.getByLabel("Paste the rows").fill(BAD_LIST);
+  await page.getByRole("button", { name: "Take 60 rows" }).click();
+  await page.locator(".dsg-cell").first().waitFor();
+  await page.evaluate(() => scrollTo(0, 0));
+  await shot(page, "wiring-list");
   await page.goto("/units/gate-cg2");
   await page.getByTestId("symptoms").waitFor();
   await shot(page, "unit");

@@ -164,13 +164,12 @@ async function inOwn(cluster: Cluster, sql: string): Promise<void> {
 
 function countsText(counts: Readonly<Record<string, number>>): string {
   return Object.entries(counts)
-    .filter(([table]) => table !== "job_summaries")
+    .filter(([table]) => table !== "job_summaries" && table !== "unit_revisions")
     .map(([table, n]) => `${n} ${NAME[table] ?? table}`)
     .join(", ");
 }
 
 const NAME: Readonly<Record<string, string>> = {
   unit_models: "unit models",
-  unit_revisions: "revisions of units",
   job_events: "entries",
 };
