@@ -30,7 +30,8 @@ export function TraceDesk({ unit }: Props) {
     [name, maker, lines],
   );
   const rows = useMemo(() => traceRows(trace.walk, lines), [trace, lines]);
-  const traced = useTracedView(trace.unit?.model);
+  const source = useMemo(() => trace.unit && { unit: trace.unit.model }, [trace]);
+  const traced = useTracedView(source);
   const change = (next: readonly string[]) => set({ ...draft, lines: next });
   const add = (texts: readonly string[]) => {
     change(
@@ -113,6 +114,15 @@ export function TraceDesk({ unit }: Props) {
           <Button look="quiet" disabled={lines.length === 0} onClick={() => change([])}>
             Clear all
           </Button>
+          {unit && (
+            <Button
+              look="quiet"
+              disabled={lines.join("\n") === unit.lines.join("\n")}
+              onClick={() => set(first)}
+            >
+              As saved
+            </Button>
+          )}
         </TraceEntry>
       </section>
       <section aria-label="What it should read" className="flex min-w-0 flex-col gap-4">

@@ -1,8 +1,7 @@
 import { wrap } from "comlink";
 import { useEffect, useState } from "react";
-import type { UnitModel } from "#core/unit/index.ts";
 import type { FirstCheck, TracedView } from "#core/view/index.ts";
-import type { TraceWorker } from "../workers/traceProtocol.ts";
+import type { TraceSource, TraceWorker } from "../workers/traceProtocol.ts";
 
 export interface Traced {
   readonly view: TracedView | undefined;
@@ -12,7 +11,7 @@ export interface Traced {
 }
 
 interface Answer {
-  readonly to: UnitModel;
+  readonly to: TraceSource;
   readonly view?: TracedView;
   readonly first?: FirstCheck;
   readonly trouble?: string;
@@ -25,34 +24,34 @@ const PAUSE_MS = 150;
  * What is traced so far, computed off the page's thread: its readings first, then where one would begin. A change ends the
  * computation of what was before; its readings stay until the next are there.
  */
-export function useTracedView(unit: UnitModel | undefined): Traced {
+export function useTracedView(source: TraceSource | undefined): Traced {
   const [answer, setAnswer] = useState<Answer>();
   useEffect(() => {
-    if (!unit) return;
+    if (!source) return;
     let thread: Worker | undefined;
     const look = async () => {
       thread = new Worker(new URL("../workers/trace.worker.ts", import.meta.url), { type: "module" });
       const worker = wrap<TraceWorker>(thread);
-      const view = await worker.look(unit);
-      setAnswer({ to: unit, view });
-      const first = await worker.first(unit);
-      setAnswer({ to: unit, view, first });
+      const view = await worker.look(source);
+      setAnswer({ to: source, view });
+      const first = await worker.first();
+      setAnswer({ to: source, view, first });
     };
     const begin = setTimeout(() => {
       look().catch((error: unknown) =>
-        setAnswer({ to: unit, trouble: error instanceof Error ? error.message : String(error) }),
+        setAnswer({ to: source, trouble: error instanceof Error ? error.message : String(error) }),
       );
     }, PAUSE_MS);
     return () => {
       clearTimeout(begin);
       thread?.terminate();
     };
-  }, [unit]);
-  const current = answer?.to === unit ? answer : undefined;
+  }, [source]);
+  const current = answer?.to === source ? answer : undefined;
   return {
-    view: unit && answer?.view,
+    view: source && answer?.view,
     first: current?.first,
-    calculating: unit !== undefined && current?.view === undefined && current?.trouble === undefined,
+    calculating: source !== undefined && current?.view === undefined && current?.trouble === undefined,
     trouble: current?.trouble,
   };
 }

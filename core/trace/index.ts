@@ -18,6 +18,13 @@ export {
   type RowProblem,
   type WireRow,
 } from "./list/row.ts";
-export { wiredUnit, type NamedPart, type WiredUnit, type WiringList } from "./list/wiredUnit.ts";
+export {
+  checkList,
+  wiredUnit,
+  type CheckedList,
+  type NamedPart,
+  type WiredUnit,
+  type WiringList,
+} from "./list/wiredUnit.ts";
 export { describeListProblem, describeRowProblem } from "./list/words.ts";
 export { readRows } from "./list/readRows.ts";

@@ -1,9 +1,9 @@
 import { lazy, Suspense, useDeferredValue, useMemo, useState } from "react";
 import {
+  checkList,
   describeListProblem,
   describeRowProblem,
   EMPTY_ROW,
-  wiredUnit,
   type Cell,
   type RowProblem,
 } from "#core/trace/index.ts";
@@ -36,14 +36,14 @@ export function ListDesk({ unit }: Props) {
   const [goTo, setGoTo] = useState<{ row: number; cell: Cell }>();
   const late = useDeferredValue(draft);
   const made = useMemo(
-    () =>
-      wiredUnit(
-        { id: "listed", name: late.name.trim() || "Unit", maker: late.maker },
-        { supply: late.supply, rows: late.rows, parts: late.parts },
-      ),
-    [late],
+    () => checkList({ supply: late.supply, rows: late.rows, parts: late.parts }),
+    [late.supply, late.rows, late.parts],
   );
-  const traced = useTracedView(made.unit?.model);
+  const source = useMemo(
+    () => made.laid && { list: { supply: late.supply, rows: late.rows, parts: late.parts } },
+    [made, late.supply, late.rows, late.parts],
+  );
+  const traced = useTracedView(source);
   const field = "flex flex-col gap-1 text-[0.9375rem] font-semibold";
   const list = { supply, rows, parts };
   return (
@@ -95,6 +95,11 @@ export function ListDesk({ unit }: Props) {
           <Button look="quiet" disabled={!canRedo} onClick={redo}>
             Redo
           </Button>
+          {unit && (
+            <Button look="quiet" disabled={rows === first.rows} onClick={() => set(first)}>
+              As saved
+            </Button>
+          )}
         </div>
         {pasting && (
           <PasteList
@@ -140,7 +145,7 @@ export function ListDesk({ unit }: Props) {
         />
         <SaveUnit
           source={{ ...(unit ? { unit: unit.id } : {}), name, maker, list }}
-          ready={made.unit !== undefined && late === draft}
+          ready={made.laid !== undefined && late === draft}
           until="It can be saved as soon as every row and part is understood."
           onSaved={() => dropList(key)}
         />

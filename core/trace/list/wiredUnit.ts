@@ -4,7 +4,7 @@ import { readLine } from "../readLine.ts";
 import { buildUnit, type UnitHeader } from "../unit/buildUnit.ts";
 import { placedName } from "../walk.ts";
 import { describeTraceProblem } from "../words.ts";
-import { layOut } from "./layOut.ts";
+import { layOut, type LaidOut } from "./layOut.ts";
 import { guessKind, partsNamed, readParts } from "./parts.ts";
 import { readRows } from "./readRows.ts";
 import { MOST_ROWS, type ListProblem, type RowProblem, type WireRow } from "./row.ts";
@@ -26,23 +26,28 @@ export interface NamedPart {
   readonly rows: readonly number[];
 }
 
-export interface WiredUnit {
+/** What a list comes to before a model is made of it: soon there, after every change. */
+export interface CheckedList {
   readonly parts: readonly NamedPart[];
   readonly rowProblems: readonly RowProblem[];
   readonly problems: readonly ListProblem[];
   readonly wires: number;
-  /** The unit; undefined while a row or a part has a problem. */
+  /** Its circuits; undefined while a row or a part has a problem. */
+  readonly laid: LaidOut | undefined;
+}
+
+export interface WiredUnit extends Omit<CheckedList, "laid"> {
   readonly unit: { readonly file: UnitFile; readonly model: UnitModel } | undefined;
 }
 
-/** Makes a unit of a wiring list, or says what is wrong, row by row and part by part. */
-export function wiredUnit(header: UnitHeader, list: WiringList): WiredUnit {
+/** Reads a wiring list and lays its circuits out, or says what is wrong, row by row and part by part. */
+export function checkList(list: WiringList): CheckedList {
   const rows = list.rows.slice(0, MOST_ROWS);
   const { wires: all, problems: rowProblems } = readRows(rows);
   // What leads to earth carries nothing: every load's case is taken to be earthed.
   const wires = all.filter((w) => w.from.terminal !== "PE" && w.to.terminal !== "PE");
   const named = partsNamed(wires).map((part) => ({ ...part, kind: guessKind(part.id) }));
-  const { parts, problems } = readParts(wires, list.parts);
+  const { parts, problems } = readParts(named, list.parts);
   const supply = readLine(list.supply);
   const wrong: ListProblem[] = [...problems];
   if (!supply.ok) wrong.push({ code: "supply", message: describeTraceProblem(supply.problem) });
@@ -51,9 +56,14 @@ export function wiredUnit(header: UnitHeader, list: WiringList): WiredUnit {
   if (list.rows.length > MOST_ROWS) wrong.push({ code: "too-many", most: MOST_ROWS });
   const found = { parts: named, rowProblems, wires: all.length };
   if (rowProblems.length > 0 || wrong.length > 0 || !supply.ok || supply.line.is !== "supply")
-    return { ...found, problems: wrong, unit: undefined };
-  const { laid, problems: unlaid } = layOut(supply.line, wires, parts);
-  if (!laid) return { ...found, problems: unlaid, unit: undefined };
+    return { ...found, problems: wrong, laid: undefined };
+  return { ...found, ...layOut(supply.line, wires, parts) };
+}
+
+/** Makes a unit of a wiring list, or says what is wrong. */
+export function wiredUnit(header: UnitHeader, list: WiringList): WiredUnit {
+  const { laid, ...found } = checkList(list);
+  if (!laid) return { ...found, unit: undefined };
   const byName = new Map(laid.walk.circuits.flatMap((c) => c.things).map((t) => [placedName(t), t]));
   const file = buildUnit(laid.walk, header, {
     ways: laid.walk.circuits.map((circuit) => ({
@@ -62,7 +72,7 @@ export function wiredUnit(header: UnitHeader, list: WiringList): WiredUnit {
     })),
     wired: {
       supply: list.supply,
-      rows: rows.map(({ from, to, colour, size, length }) => [from, to, colour, size, length]),
+      rows: list.rows.map(({ from, to, colour, size, length }) => [from, to, colour, size, length]),
       parts: { ...list.parts },
     },
   });
