@@ -10,12 +10,14 @@ async function paste(page: Page, list: string): Promise<void> {
 }
 
 /** A cell of the sheet is gone to from its problem, and typed over. */
-async function mend(page: Page, row: number, cell: string, text: string): Promise<void> {
+async function mend(page: Page, row: number, cell: string, was: string, text: string): Promise<void> {
   await page
     .getByTestId("row-problems")
     .getByRole("button", { name: `Row ${row}` })
     .click();
   await expect(page.locator(`[data-at="${row} ${cell}"]`)).toBeVisible();
+  // The sheet draws the rows that are in sight: it scrolls there first.
+  await expect(page.locator(".wire-grid").getByText(was, { exact: true })).toBeInViewport();
   await page.keyboard.type(text);
   await page.keyboard.press("Enter");
 }
@@ -32,9 +34,9 @@ test("sixty rows pasted, the two bad ones mended, parts named, and a job worked 
   await expect(preview).toContainText("Row 16: “gräulich” is no wire colour known here");
   await expect(preview).toContainText("Row 24: Which terminal of FS1?");
   await page.getByRole("button", { name: "Take 60 rows" }).click();
-  await mend(page, 16, "colour", "grey");
+  await mend(page, 16, "colour", "gräulich", "grey");
   await expect(page.getByTestId("row-problems")).toContainText("One row is not understood");
-  await mend(page, 24, "to", "FS1.1");
+  await mend(page, 24, "to", "FS1", "FS1.1");
   await expect(page.getByTestId("row-problems")).toHaveCount(0);
   const parts = page.getByRole("region", { name: "Parts" });
   await expect(parts).toContainText("What is ES1? Its letters don't say.");
