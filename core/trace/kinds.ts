@@ -1,8 +1,8 @@
 import {
   coilOf,
+  drivenRelay,
   fuseOf,
   heaterOf,
-  INSIDE_VOLTS,
   supplyOf,
   transformerOf,
   UNKNOWN,
@@ -33,9 +33,13 @@ export interface TraceKind {
   make(values: Values, feed: Feed): Made;
 }
 
-/** A kind without values of its own: a switch by its catalogue type, closed while the circuit is called for. */
+/**
+ * A kind without values of its own: a switch by its catalogue type, closed while the circuit runs. What proves that
+ * something moves is open at rest; doors, limits and thermostats stand as they do while it runs.
+ */
 function contactKind(id: string, names: readonly string[], type: string, letter: string, minutes = 15) {
-  const made = { type, parameters: type === "thermal-fuse" ? {} : { rest: "closed" } };
+  const rest = type === "proof-switch" ? "open" : "closed";
+  const made = { type, parameters: type === "thermal-fuse" ? {} : { rest } };
   return { id, names, role: "inline", letter, minutes, make: () => made } satisfies TraceKind;
 }
 
@@ -84,7 +88,7 @@ const KINDS: readonly TraceKind[] = [
     letter: "K",
     board: true,
     minutes: 25,
-    make: (values) => coilOf(values, "dc", values.volts ?? INSIDE_VOLTS),
+    make: drivenRelay,
   },
   {
     id: "output",

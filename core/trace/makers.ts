@@ -33,6 +33,8 @@ export interface Made {
   /** How far its values may lie from those taken, as a share of them. */
   readonly spread?: number;
   readonly weights?: PartFile["weights"];
+  /** What its coil or its output stands at is nobody's word: nothing is read there. */
+  readonly unsure?: true;
   /** The supply that it gives to what is traced from it. */
   readonly gives?: Pick<Feed, "volts" | "current">;
 }
@@ -106,6 +108,16 @@ const COIL_WATTS = { dc: 0.5, ac: 5 };
 /** Share of an AC coil's impedance that is resistance. Common practice, no source. */
 const AC_COIL_SHARE = 0.3;
 
+/** A relay whose coil nobody traced: its board drives it, with DC where the line gave a control voltage. */
+export function drivenRelay(values: Values): Made {
+  const { volts } = values;
+  const sure = volts !== undefined && volts <= 60;
+  const made = coilOf(values, "dc", sure ? volts : INSIDE_VOLTS);
+  return sure
+    ? { ...made, taken: [`its board drives it with ${volts} V DC`, ...(made.taken ?? [])] }
+    : { ...made, unsure: true, taken: ["its board drives it; nothing is read at its coil"] };
+}
+
 /** A relay's coil by its volts and, if they are known, its ohms. */
 export function coilOf(values: Values, current: "ac" | "dc", volts: number): Made {
   const amps = (current === "ac" ? COIL_WATTS.ac : COIL_WATTS.dc) / volts;
@@ -176,6 +188,6 @@ export function supplyOf(values: Values, feed: Feed): Made {
       ...(feed.current === "ac" ? { minimumVolts: rounded(0.6 * feed.volts) } : {}),
     },
     gives: { volts: volts ?? INSIDE_VOLTS, current: "dc" },
-    ...(volts === undefined ? { taken: ["gives 12 V DC inside"] } : {}),
+    ...(volts === undefined ? { unsure: true, taken: [`gives ${INSIDE_VOLTS} V DC inside`] } : {}),
   };
 }

@@ -140,6 +140,54 @@ describe("supplies of its own", () => {
   });
 });
 
+describe("nothing is read where nobody knows what stands there", () => {
+  const points = (...lines: string[]) =>
+    unitOf("mains 230V", ...lines, "element 1kW", "to N").points.map((p) => p.id);
+
+  test("a driven coil has points where its control voltage was given, up to 60 V", () => {
+    expect(points("relay K1 60V")).toEqual(expect.arrayContaining(["K1.A", "K1.B"]));
+    expect(points("relay K1 61V")).not.toContain("K1.A");
+    expect(points("relay K1")).not.toContain("K1.A");
+  });
+
+  test("a board's own supply has points where its volts were given, or where a circuit runs on it", () => {
+    const of = (...lines: string[]) => unitOf("mains 230V", ...lines).points.map((p) => p.id);
+    expect(of("board A1", "to N")).not.toContain("A1.out");
+    expect(of("board A1 24V", "to N")).toContain("A1.out");
+    expect(of("board A1", "to N", "from A1", "lamp 2W")).toContain("A1.out");
+  });
+
+  test("what proves that air moves is open until it does; a door stands as it does while it runs", () => {
+    const unit = unitOf(
+      "mains 230V",
+      "door switch S1",
+      "proof switch PS1",
+      "board output Q1",
+      "element 1kW",
+      "to N",
+    );
+    expect(reads(unit, "running", "vac", "PS1.2", "N")).toBeGreaterThan(228);
+    expect(reads(unit, "standby", "vac", "PS1.2", "N")).toBeLessThan(5);
+    expect(reads(unit, "dead", "ohm", "PS1.1", "PS1.2")).toBe(Infinity);
+    expect(reads(unit, "dead", "ohm", "S1.1", "S1.2")).toBeLessThan(0.1);
+  });
+});
+
+describe("a load between two legs", () => {
+  // 2 kW at 240 V are 28.8 Ω; at 120 V they would be 7.2 Ω.
+  test("is made for both legs' volts, and its course ends at the other leg", () => {
+    const unit = unitOf("split 240V", "breaker 20A", "element 2kW", "to L2", "from L2", "lamp 15W", "to N");
+    expect(reads(unit, "dead", "ohm", "HT1.1", "HT1.2")).toBeCloseTo(28.8, 1);
+    expect(reads(unit, "running", "vac", "HT1.1", "HT1.2")).toBeGreaterThan(234);
+    expect(reads(unit, "running", "vac", "H1.1", "N")).toBeGreaterThan(117);
+    expect(unit.courses.map((c) => [c.points[0], c.points.at(-1), c.reference])).toEqual([
+      ["L1", "L2", "L2"],
+      ["L2", "N", "N"],
+    ]);
+    expect(traceDoubts(unit)).toEqual([]);
+  });
+});
+
 describe("what can hardly be meant is said", () => {
   const doubts = (...lines: string[]) => traceDoubts(unitOf(...lines)).map((d) => d.code);
 

@@ -225,7 +225,8 @@ class Walker {
     const begun = this.begun;
     this.begun = undefined;
     if (!begun || begun.steps.length === 0) return;
-    const { feed, steps } = begun;
+    const { steps } = begun;
+    const feed = feedTo(begun.feed, end);
     const circuit = this.circuits.length;
     const sides = boardSides(
       steps.map((s) => s.line.kind),
@@ -309,6 +310,12 @@ class Walker {
       ...(colour === undefined ? {} : { colour }),
     };
   }
+}
+
+/** A feed that comes back to another conductor than its own: between two legs of opposite phase stands twice a leg's volts. */
+export function feedTo(feed: Feed, back: string | undefined): Feed {
+  const isLeg = back === "L1" || back === "L2";
+  return isLeg && back !== feed.back ? { ...feed, back, volts: 2 * feed.volts } : feed;
 }
 
 const hasLoad = (begun: Begun) => begun.steps.some((s) => s.line.kind.role === "load");

@@ -1,7 +1,7 @@
 import { TRACE_KINDS } from "../kinds.ts";
 import type { SupplyLine } from "../line.ts";
 import type { Feed } from "../makers.ts";
-import { SUPPLY, type Placed, type Walk, type WalkedCircuit } from "../walk.ts";
+import { feedTo, SUPPLY, type Placed, type Walk, type WalkedCircuit } from "../walk.ts";
 import { WireGraph, type Edge, type Ways } from "./graph.ts";
 import type { ListPart } from "./parts.ts";
 import { endText } from "./readRows.ts";
@@ -251,7 +251,7 @@ interface Ground {
 /** A load's circuit: its near end is the one that the supply reaches first, and its other end must lead back. */
 function circuitOf(
   load: Loose,
-  { feed, starts, back, own }: Ground,
+  { feed: given, starts, back, own }: Ground,
   laid: Set<string>,
   number: number,
 ): { walked: WalkedCircuit; way: string[] } | ListProblem {
@@ -265,9 +265,10 @@ function circuitOf(
   // Between two legs the way back is the other leg.
   const home =
     back.steps(far) < Infinity
-      ? { net: feed.back, ways: back }
+      ? { net: given.back, ways: back }
       : starts.find((s) => s !== start && s.ways.steps(far) < Infinity);
-  if (!home) return { code: "no-way-back", part: load.key, to: feed.back };
+  if (!home) return { code: "no-way-back", part: load.key, to: given.back };
+  const feed = feedTo(given, home.net);
   const up = start.ways.to(near);
   const down = home.ways.to(far).reverse();
   const things: Placed[] = [];
@@ -289,7 +290,7 @@ function circuitOf(
   return {
     walked: {
       number,
-      feed: { ...feed, back: home.net },
+      feed,
       start: start.net,
       things,
       load: placed,

@@ -1,5 +1,5 @@
 import type { UnitFile } from "#core/unit/index.ts";
-import type { Walk } from "../walk.ts";
+import type { Placed, Walk } from "../walk.ts";
 import { courseOf, observationsOf, wayOf, type Way } from "./asked.ts";
 import { hazardsOf } from "./hazards.ts";
 import { itemsOf, liftsOf } from "./items.ts";
@@ -35,11 +35,11 @@ export function buildUnit(walk: Walk, header: UnitHeader, { ways, ...source }: S
   const parts: PartFile[] = [supplyPart(walk), ...things.flatMap((t) => partsOf(t, coils, walk, things))];
   const points = pointsOf(walk, parts);
   const driven = things.flatMap((t) => drivenBy(t, coils));
-  const closed = Object.fromEntries(
-    things
-      .filter((t) => t.made.parameters["rest"] === "closed")
-      .map((t): [string, "closed"] => [t.id, "closed"]),
-  );
+  const contacts = things.filter((t) => t.made.parameters["rest"] !== undefined);
+  const positionsOf = (list: readonly Placed[]) =>
+    Object.fromEntries(list.map((t): [string, "closed"] => [t.id, "closed"]));
+  const running = positionsOf(contacts);
+  const resting = positionsOf(contacts.filter((t) => t.made.parameters["rest"] === "closed"));
   const drives = driven.map((output) => ({ output }));
   return {
     format: "zygodrome-unit",
@@ -59,7 +59,7 @@ export function buildUnit(walk: Walk, header: UnitHeader, { ways, ...source }: S
         power: "live",
         waitSeconds: CALL_SECONDS,
         description: `Supply on, everything closed that must be, and ${walk.circuits.length === 1 ? "the circuit" : "every circuit"} called for.`,
-        positions: closed,
+        positions: running,
         drives,
       },
       ...(drives.length === 0
@@ -71,7 +71,7 @@ export function buildUnit(walk: Walk, header: UnitHeader, { ways, ...source }: S
               power: "live" as const,
               waitSeconds: 3,
               description: "Supply on, nothing called for by the board.",
-              positions: closed,
+              positions: resting,
             },
           ]),
       {
@@ -79,7 +79,7 @@ export function buildUnit(walk: Walk, header: UnitHeader, { ways, ...source }: S
         name: "Dead and isolated",
         power: "dead",
         description: "Isolated, locked and proven dead; switches left as they are while it runs.",
-        positions: closed,
+        positions: resting,
       },
     ],
     lifts: liftsOf(things, parts),

@@ -93,7 +93,8 @@ export function ownSupplyPoints(walk: Walk, parts: ReadonlyMap<string, PartFile>
   for (const thing of walk.circuits.flatMap((c) => c.things)) {
     const { id, made: own } = thing;
     const name = nameOf(thing);
-    if (own.gives) {
+    const isUsed = walk.circuits.some((c) => c.feed.from === id);
+    if (own.gives && (!own.unsure || isUsed)) {
       const [plus, minus] =
         own.type === "transformer"
           ? ["s1", "s2"]
@@ -104,7 +105,7 @@ export function ownSupplyPoints(walk: Walk, parts: ReadonlyMap<string, PartFile>
       if (own.type !== "buck-regulator")
         add(`${id}.return`, `${name}, output's return`, `${id}.${minus}`, thing);
     }
-    if (parts.has(driveOf(id))) {
+    if (parts.has(driveOf(id)) && !own.unsure) {
       const low = { ...thing, feed: { ...thing.feed, volts: coilVolts(thing) } };
       add(`${id}.A`, `Coil ${id}, supply end`, `${id}.coilA`, low);
       add(`${id}.B`, `Coil ${id}, board's end`, `${id}.coilB`, low);

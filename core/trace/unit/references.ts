@@ -36,7 +36,8 @@ export function referencesOf(
     ),
     ...points.filter((p) => p.id.endsWith(".minus")).map((p) => ({ point: p.id, current: "dc" as const })),
   ];
-  return wanted.map(({ point, current }) => ({
+  const there = wanted.filter(({ point }) => sideAt.has(point));
+  return there.map(({ point, current }) => ({
     side: sideAt.get(point)!,
     point,
     function: current === "ac" ? ("vac" as const) : ("vdc" as const),
