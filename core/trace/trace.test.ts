@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
-import { predictReading, type MeterFunction } from "../meter/index.ts";
+import { predictReading } from "../meter/index.ts";
 import { stateRuns } from "../sequence/index.ts";
+import { readsAt } from "../../tests/support/readsAt.ts";
 import { lintUnit, type Fault, type UnitModel } from "../unit/index.ts";
 import { seeded } from "../../tests/support/random.ts";
 import { traceDoubts, traceOffers, traceUnit } from "./index.ts";
@@ -11,19 +12,6 @@ function unitOf(...lines: string[]): UnitModel {
   const { unit, walk, problem } = traceUnit(HEADER, lines);
   if (!unit) throw new Error(JSON.stringify([walk.lines.filter((l) => !l.ok), problem]));
   return unit.model;
-}
-
-function reads(
-  unit: UnitModel,
-  state: string,
-  fn: MeterFunction,
-  red: string,
-  black: string,
-  ...faults: Fault[]
-) {
-  const { expanded, point } = stateRuns(unit).point({ state, lifts: [] }, faults);
-  const terminal = (id: string) => unit.points.find((p) => p.id === id)!.terminal!;
-  return predictReading(point, fn, expanded.nodeOf(terminal(red)), expanded.nodeOf(terminal(black))).value;
 }
 
 const HEATER = [
@@ -46,36 +34,36 @@ describe("a heater circuit in eleven lines reads as it is worked by hand", () =>
 
   test("healthy: nearly the supply at the element, a few tenths lost on the way", () => {
     // Six wires of 1 m of 0.75 mm² (23 mΩ) with their crimps, four pins, a fuse, three contacts: some 0.3 Ω at 8.6 A.
-    expect(reads(unit, "running", "vac", "HT1.1", "HT1.2")).toBeGreaterThan(222);
-    expect(reads(unit, "running", "vac", "HT1.1", "HT1.2")).toBeLessThan(226.5);
+    expect(readsAt(unit, "running", "vac", "HT1.1", "HT1.2")).toBeGreaterThan(222);
+    expect(readsAt(unit, "running", "vac", "HT1.1", "HT1.2")).toBeLessThan(226.5);
   });
 
   test("47 Ω in a pin: 26.45 of 73.8 Ω is left for the element, 82 V", () => {
     const joint: Fault = { part: "P4.3", mode: "high-resistance", severity: 47 };
-    expect(reads(unit, "running", "vac", "HT1.1", "N", joint)).toBeGreaterThan(81);
-    expect(reads(unit, "running", "vac", "HT1.1", "N", joint)).toBeLessThan(83.5);
-    expect(reads(unit, "running", "vac", "K3.2", "N", joint)).toBeGreaterThan(227);
+    expect(readsAt(unit, "running", "vac", "HT1.1", "N", joint)).toBeGreaterThan(81);
+    expect(readsAt(unit, "running", "vac", "HT1.1", "N", joint)).toBeLessThan(83.5);
+    expect(readsAt(unit, "running", "vac", "K3.2", "N", joint)).toBeGreaterThan(227);
   });
 
   test("at rest the relay is open: volts before it, none behind", () => {
-    expect(reads(unit, "standby", "vac", "P1.1", "N")).toBeGreaterThan(229);
-    expect(reads(unit, "standby", "vac", "HT1.1", "N")).toBeLessThan(1);
+    expect(readsAt(unit, "standby", "vac", "P1.1", "N")).toBeGreaterThan(229);
+    expect(readsAt(unit, "standby", "vac", "HT1.1", "N")).toBeLessThan(1);
   });
 
   test("an open way back puts the whole supply on both ends of the element", () => {
     const open: Fault = { part: "P1.2", mode: "open" };
-    expect(reads(unit, "running", "vac", "HT1.2", "N", open)).toBeGreaterThan(228);
-    expect(reads(unit, "running", "vac", "HT1.1", "HT1.2", open)).toBeLessThan(1);
+    expect(readsAt(unit, "running", "vac", "HT1.2", "N", open)).toBeGreaterThan(228);
+    expect(readsAt(unit, "running", "vac", "HT1.1", "HT1.2", open)).toBeLessThan(1);
   });
 
   test("dead, the element is 26.45 Ω within the meter's and the wires' ohms", () => {
-    expect(reads(unit, "dead", "ohm", "HT1.1", "HT1.2")).toBeGreaterThan(26.4);
-    expect(reads(unit, "dead", "ohm", "HT1.1", "HT1.2")).toBeLessThan(26.6);
+    expect(readsAt(unit, "dead", "ohm", "HT1.1", "HT1.2")).toBeGreaterThan(26.4);
+    expect(readsAt(unit, "dead", "ohm", "HT1.1", "HT1.2")).toBeLessThan(26.6);
   });
 
   test("the board's 24 V is on the coil while it is called for, and on neither end's difference at rest", () => {
-    expect(reads(unit, "running", "vdc", "K3.A", "K3.B")).toBeCloseTo(24, 0);
-    expect(Math.abs(reads(unit, "standby", "vdc", "K3.A", "K3.B"))).toBeLessThan(0.5);
+    expect(readsAt(unit, "running", "vdc", "K3.A", "K3.B")).toBeCloseTo(24, 0);
+    expect(Math.abs(readsAt(unit, "standby", "vdc", "K3.A", "K3.B"))).toBeLessThan(0.5);
   });
 
   test("the course passes every point from the supply to the way back, once", () => {
@@ -100,16 +88,16 @@ describe("supplies of its own", () => {
   );
 
   test("a control transformer at no great load gives 24 to 28 V (common practice, no source), and its relay pulls in", () => {
-    const volts = reads(unit, "running", "vac", "T1.out", "T1.return");
+    const volts = readsAt(unit, "running", "vac", "T1.out", "T1.return");
     expect(volts).toBeGreaterThan(24);
     expect(volts).toBeLessThan(28);
-    expect(reads(unit, "running", "vac", "M1.1", "N")).toBeGreaterThan(115);
+    expect(readsAt(unit, "running", "vac", "M1.1", "N")).toBeGreaterThan(115);
   });
 
   test("with the thermostat open the coil has nothing and the blower neither", () => {
     const open: Fault = { part: "TS1", mode: "open" };
-    expect(reads(unit, "running", "vac", "K1.A", "T1.return", open)).toBeLessThan(0.5);
-    expect(reads(unit, "running", "vac", "M1.1", "N", open)).toBeLessThan(1);
+    expect(readsAt(unit, "running", "vac", "K1.A", "T1.return", open)).toBeLessThan(0.5);
+    expect(readsAt(unit, "running", "vac", "M1.1", "N", open)).toBeLessThan(1);
   });
 
   test("each supply has its reference, and no point is read against a supply that it is not joined to", () => {
@@ -135,8 +123,8 @@ describe("supplies of its own", () => {
     const relay = board.parts.find((p) => p.id === "K1")!;
     expect(relay.terminals["coilA"]).toBe("A1-PLUS");
     const blown: Fault = { part: "F1", mode: "blown" };
-    expect(reads(board, "running", "vac", "HT1.1", "N")).toBeGreaterThan(220);
-    expect(reads(board, "running", "vac", "HT1.1", "N", blown)).toBeLessThan(1);
+    expect(readsAt(board, "running", "vac", "HT1.1", "N")).toBeGreaterThan(220);
+    expect(readsAt(board, "running", "vac", "HT1.1", "N", blown)).toBeLessThan(1);
   });
 });
 
@@ -166,10 +154,10 @@ describe("nothing is read where nobody knows what stands there", () => {
       "element 1kW",
       "to N",
     );
-    expect(reads(unit, "running", "vac", "PS1.2", "N")).toBeGreaterThan(228);
-    expect(reads(unit, "standby", "vac", "PS1.2", "N")).toBeLessThan(5);
-    expect(reads(unit, "dead", "ohm", "PS1.1", "PS1.2")).toBe(Infinity);
-    expect(reads(unit, "dead", "ohm", "S1.1", "S1.2")).toBeLessThan(0.1);
+    expect(readsAt(unit, "running", "vac", "PS1.2", "N")).toBeGreaterThan(228);
+    expect(readsAt(unit, "standby", "vac", "PS1.2", "N")).toBeLessThan(5);
+    expect(readsAt(unit, "dead", "ohm", "PS1.1", "PS1.2")).toBe(Infinity);
+    expect(readsAt(unit, "dead", "ohm", "S1.1", "S1.2")).toBeLessThan(0.1);
   });
 });
 
@@ -177,9 +165,9 @@ describe("a load between two legs", () => {
   // 2 kW at 240 V are 28.8 Ω; at 120 V they would be 7.2 Ω.
   test("is made for both legs' volts, and its course ends at the other leg", () => {
     const unit = unitOf("split 240V", "breaker 20A", "element 2kW", "to L2", "from L2", "lamp 15W", "to N");
-    expect(reads(unit, "dead", "ohm", "HT1.1", "HT1.2")).toBeCloseTo(28.8, 1);
-    expect(reads(unit, "running", "vac", "HT1.1", "HT1.2")).toBeGreaterThan(234);
-    expect(reads(unit, "running", "vac", "H1.1", "N")).toBeGreaterThan(117);
+    expect(readsAt(unit, "dead", "ohm", "HT1.1", "HT1.2")).toBeCloseTo(28.8, 1);
+    expect(readsAt(unit, "running", "vac", "HT1.1", "HT1.2")).toBeGreaterThan(234);
+    expect(readsAt(unit, "running", "vac", "H1.1", "N")).toBeGreaterThan(117);
     expect(unit.courses.map((c) => [c.points[0], c.points.at(-1), c.reference])).toEqual([
       ["L1", "L2", "L2"],
       ["L2", "N", "N"],
@@ -204,7 +192,7 @@ describe("what can hardly be meant is said", () => {
     expect(doubts("mains 230V", "fuse", "element 9kW", "to N")).toEqual([]);
     const short: Fault = { part: "HT1", mode: "shorted-turns", severity: 0.001 };
     expect(
-      reads(unitOf("mains 230V", "fuse", "element 9kW", "to N"), "running", "vac", "HT1.1", "N", short),
+      readsAt(unitOf("mains 230V", "fuse", "element 9kW", "to N"), "running", "vac", "HT1.1", "N", short),
     ).toBeLessThan(1);
   });
 

@@ -57,9 +57,7 @@ const LISTS: { readonly [C in ListProblem["code"]]: Extract<ListProblem, { code:
 
 const said = [
   ...Object.values(PROBLEMS).map((p) => [p.code, describeTraceProblem(p)] as const),
-  ...Object.values(ROWS).map(
-    (p) => [p.code, describeRowProblem({ row: 0, cell: "from", ...p })] as const,
-  ),
+  ...Object.values(ROWS).map((p) => [p.code, describeRowProblem({ row: 0, cell: "from", ...p })] as const),
   ...Object.values(LISTS).map((p) => [p.code, describeListProblem(p)] as const),
 ];
 

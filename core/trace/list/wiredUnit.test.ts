@@ -1,6 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { predictReading, type MeterFunction } from "../../meter/index.ts";
-import { stateRuns } from "../../sequence/index.ts";
+import { readsAt } from "../../../tests/support/readsAt.ts";
 import { lintUnit, type Fault, type UnitModel } from "../../unit/index.ts";
 import { BAD_LIST, GOOD_LIST, WASHER_PARTS } from "../../../tests/support/washerList.ts";
 import { describeListProblem, describeRowProblem, readTable, wiredUnit, type WireRow } from "../index.ts";
@@ -20,19 +19,6 @@ function unitOf(rows: readonly WireRow[], parts = WASHER_PARTS): UnitModel {
       [...rowProblems.map(describeRowProblem), ...problems.map(describeListProblem)].join("; "),
     );
   return unit.model;
-}
-
-function reads(
-  unit: UnitModel,
-  state: string,
-  fn: MeterFunction,
-  red: string,
-  black: string,
-  ...faults: Fault[]
-) {
-  const { expanded, point } = stateRuns(unit).point({ state, lifts: [] }, faults);
-  const terminal = (id: string) => unit.points.find((p) => p.id === id)!.terminal!;
-  return predictReading(point, fn, expanded.nodeOf(terminal(red)), expanded.nodeOf(terminal(black))).value;
 }
 
 describe("a list of sixty rows", () => {
@@ -65,12 +51,12 @@ describe("a list of sixty rows", () => {
   // 2 kW at 230 V are 26.45 Ω; a joint of 30 Ω in front leaves 26.45 of 57 Ω of what the supply gives: about 107 V.
   test("reads as Ohm's law has it", () => {
     const joint: Fault = { part: "P4.1", mode: "high-resistance", severity: 30 };
-    const volts = reads(unit, "running", "vac", "HT1.1", "N", joint);
+    const volts = readsAt(unit, "running", "vac", "HT1.1", "N", joint);
     expect(volts).toBeGreaterThan(104);
     expect(volts).toBeLessThan(108);
-    expect(reads(unit, "running", "vac", "M1.1", "N", joint)).toBeGreaterThan(225);
-    expect(reads(unit, "running", "vac", "Y1.1", "T1.return")).toBeGreaterThan(22);
-    expect(reads(unit, "running", "vac", "Y1.1", "T1.return", { part: "FS1", mode: "open" })).toBeLessThan(
+    expect(readsAt(unit, "running", "vac", "M1.1", "N", joint)).toBeGreaterThan(225);
+    expect(readsAt(unit, "running", "vac", "Y1.1", "T1.return")).toBeGreaterThan(22);
+    expect(readsAt(unit, "running", "vac", "Y1.1", "T1.return", { part: "FS1", mode: "open" })).toBeLessThan(
       0.5,
     );
   });
@@ -109,8 +95,8 @@ describe("a list of sixty rows", () => {
     const other = unitOf(turned);
     const ways = (u: UnitModel) => u.courses.map((c) => c.points.join(" ")).sort();
     expect(ways(other)).toEqual(ways(unit));
-    expect(reads(other, "running", "vac", "HT1.1", "HT1.2")).toBeCloseTo(
-      reads(unit, "running", "vac", "HT1.1", "HT1.2"),
+    expect(readsAt(other, "running", "vac", "HT1.1", "HT1.2")).toBeCloseTo(
+      readsAt(unit, "running", "vac", "HT1.1", "HT1.2"),
       6,
     );
   });
@@ -208,7 +194,7 @@ describe("what is wrong is named by its row", () => {
     const rows = [row("L1", "CB1.1"), row("CB1.2", "HT1.1"), row("HT1.2", "L2")];
     const { unit } = wiredUnit(HEADER, { supply: "split 240V", rows, parts: { HT1: "element 3kW 240V" } });
     expect(unit!.model.courses[0]!.points).toEqual(["L1", "CB1.1", "CB1.2", "HT1.1", "HT1.2", "L2"]);
-    expect(reads(unit!.model, "running", "vac", "HT1.1", "HT1.2")).toBeGreaterThan(234);
+    expect(readsAt(unit!.model, "running", "vac", "HT1.1", "HT1.2")).toBeGreaterThan(234);
   });
 });
 
