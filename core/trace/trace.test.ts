@@ -94,6 +94,26 @@ describe("supplies of its own", () => {
     expect(readsAt(unit, "running", "vac", "M1.1", "N")).toBeGreaterThan(115);
   });
 
+  test("a board on a battery makes its own volts, with the battery's minus", () => {
+    const dock = unitOf(
+      "battery 24V",
+      "fuse 3A",
+      "board A1 5V",
+      "to minus",
+      "from A1",
+      "P2.1 red",
+      "lamp 1W",
+      "to minus",
+    );
+    expect(readsAt(dock, "running", "vdc", "H1.1", "MINUS")).toBeGreaterThan(4.8);
+    expect(readsAt(dock, "running", "vdc", "H1.1", "MINUS")).toBeLessThan(5.1);
+    expect(dock.courses.map((c) => [c.points[0], c.points.at(-1), c.function])).toEqual([
+      ["PLUS", "MINUS", "vdc"],
+      ["A1.out", "MINUS", "vdc"],
+    ]);
+    expect(readsAt(dock, "running", "vdc", "H1.1", "MINUS", { part: "F1", mode: "blown" })).toBeLessThan(0.5);
+  });
+
   test("with the thermostat open the coil has nothing and the blower neither", () => {
     const open: Fault = { part: "TS1", mode: "open" };
     expect(readsAt(unit, "running", "vac", "K1.A", "T1.return", open)).toBeLessThan(0.5);

@@ -146,10 +146,12 @@ class Walker {
     if (conductor) return conductor;
     const thing = this.placed.get(at) ?? this.stepOf(at);
     if (!thing) return undefined;
-    const { gives } = thing.made;
+    const { gives, type } = thing.made;
     if (!gives) return { feed: thing.feed, start: thing.far, onBoard: thing.onBoard === true };
+    // A converter on DC shares its minus with what feeds it.
+    const back = type === "buck-regulator" ? "MINUS" : `${thing.id}-MINUS`;
     return {
-      feed: { ...gives, back: `${thing.id}-MINUS`, from: thing.id },
+      feed: { ...gives, back, from: thing.id },
       start: `${thing.id}-PLUS`,
       onBoard: thing.kind.id === "board",
     };
