@@ -58,7 +58,7 @@ export function traceOffers({ supply, circuits }: Walk): TraceOffer[] {
   }
   if (last.load)
     return [
-      whole("back to N", last.feed.back === "MINUS" ? "to minus" : "to N"),
+      last.feed.back === "MINUS" ? whole("back to minus", "to minus") : whole("back to N", "to N"),
       pin,
       ...PROTECTION.slice(1),
     ];
