@@ -47,6 +47,12 @@ export default function UnitPage({ loaderData: { unit } }: Route.ComponentProps)
             {name}
           </a>
         ))}
+        <Link
+          to={`/units/${unit.id}/workshop`}
+          className="flex min-h-11 items-center font-semibold underline underline-offset-4"
+        >
+          Workshop
+        </Link>
         {unit.traced && (
           <Link
             to={`/units/${unit.id}/trace`}

@@ -65,15 +65,17 @@ export function listUnits(): Promise<UnitSummary[]> {
 const NEWEST = `SELECT m.hash, m.model FROM unit_revisions r JOIN unit_models m ON m.hash = r.model_hash
    WHERE r.unit_id = $1 ORDER BY r.number DESC LIMIT 1`;
 
-export async function newestModel(unitId: string): Promise<StoredModel | undefined> {
-  const row = await maybeOne<{ hash: string; model: unknown }>(pool(), NEWEST, [unitId]);
+export async function newestModel(unitId: string, on: Connection = pool()): Promise<StoredModel | undefined> {
+  const row = await maybeOne<{ hash: string; model: unknown }>(on, NEWEST, [unitId]);
   return row && { hash: row.hash, unit: readUnitOrThrow(row.model) };
 }
 
-/** The newest revision of a unit as it is stored, keys in their order. */
-export async function newestModelJson(unitId: string): Promise<unknown> {
-  const row = await maybeOne<{ model: unknown }>(pool(), NEWEST, [unitId]);
-  return row && inOrder(row.model);
+/** The newest revision of a unit as it is stored, keys in their order, with the hash that it has. */
+export async function newestFile(
+  unitId: string,
+): Promise<{ hash: string; file: Record<string, unknown> } | undefined> {
+  const row = await maybeOne<{ hash: string; model: unknown }>(pool(), NEWEST, [unitId]);
+  return row && { hash: row.hash, file: inOrder(row.model) as Record<string, unknown> };
 }
 
 const byHash = new Map<string, StoredModel>();

@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from "node:fs";
 import { afterAll, describe, expect, test } from "@jest/globals";
 import { closePool } from "#server/database/pool.ts";
-import { modelHash, newestModel, newestModelJson } from "#server/units/models.ts";
+import { modelHash, newestFile, newestModel } from "#server/units/models.ts";
 import { saveTraced, tracedUnit, type TracedUnit } from "#server/units/saveTraced.ts";
 import { takeUnitFile } from "#server/units/takeUnitFile.ts";
 import { readTable } from "#core/trace/index.ts";
@@ -93,14 +93,14 @@ describe("a unit's file", () => {
     async (name) => {
       const json = JSON.parse(readFileSync(`demo/units/${name}`, "utf8")) as { id: string };
       expect(await takeUnitFile(json, true)).toMatchObject({ unit: json.id });
-      const out = await newestModelJson(json.id);
+      const out = (await newestFile(json.id))?.file;
       expect(modelHash(out)).toBe(modelHash(json));
       // Opened and saved unchanged it is there already, and what goes out next is the same text.
       expect(await takeUnitFile(JSON.parse(JSON.stringify(out)), false)).toEqual({
         status: "there",
         unit: json.id,
       });
-      expect(JSON.stringify(await newestModelJson(json.id))).toBe(JSON.stringify(out));
+      expect(JSON.stringify((await newestFile(json.id))?.file)).toBe(JSON.stringify(out));
     },
   );
 

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { DataSheetGrid, keyColumn, type Column, type DataSheetGridRef } from "react-datasheet-grid";
 import "react-datasheet-grid/dist/style.css";
 import { EMPTY_ROW, type Cell, type RowProblem, type WireRow } from "#core/trace/index.ts";
-import { WireCell } from "./WireCell.tsx";
+import { SheetCell } from "../../ui/SheetCell.tsx";
 
 interface Props {
   rows: readonly WireRow[];
@@ -21,7 +21,7 @@ const TITLES: readonly (readonly [Cell, string, number])[] = [
 ];
 
 const textCell = (title: string): Partial<Column<string, { title: string }, string>> => ({
-  component: WireCell,
+  component: SheetCell,
   columnData: { title },
   deleteValue: () => "",
   copyValue: ({ rowData }) => rowData,

@@ -2,7 +2,7 @@ import { useLayoutEffect, useRef } from "react";
 import type { CellComponent } from "react-datasheet-grid";
 
 /** A cell of the sheet: text until it is typed in; what was typed is taken when the cell is left, and not after Escape. */
-export const WireCell: CellComponent<string, { title: string }> = ({
+export const SheetCell: CellComponent<string, { title: string }> = ({
   rowData,
   setRowData,
   focus,

@@ -1,0 +1,73 @@
+import { Tabs } from "radix-ui";
+import { lazy, Suspense, useState } from "react";
+import type { WorkshopProblem } from "#core/workshop/index.ts";
+import { SymptomTable } from "../units/SymptomTable.tsx";
+import type { WorkshopCheck as Check } from "./useChecked.ts";
+import { WorkshopCheck } from "./WorkshopCheck.tsx";
+
+const WiringDrawing = lazy(() =>
+  import("../wiring/WiringDrawing.tsx").then((m) => ({ default: m.WiringDrawing })),
+);
+
+const PLACES = [
+  ["check", "Check"],
+  ["drawing", "Drawing"],
+  ["failures", "Failures"],
+] as const;
+
+interface Props {
+  check: Check;
+  onGo: (problem: WorkshopProblem) => void;
+}
+
+/** Beside what is edited: what the model says of itself, its drawing, and what each failure would show. */
+export function WorkshopBeside({ check, onGo }: Props) {
+  const [place, setPlace] = useState<string>("check");
+  const { unit } = check;
+  const wrong = check.problems.length + check.doubts.filter((d) => d.level === "wrong").length;
+  const behind = unit && !(check.current && check.problems.length === 0) && (
+    <p className="text-ink-soft">As it stood when it last read.</p>
+  );
+  return (
+    <Tabs.Root value={place} onValueChange={setPlace} className="flex min-w-0 flex-col">
+      <Tabs.List aria-label="Beside" className="flex border-b-[1.5px] border-ink">
+        {PLACES.map(([id, title]) => (
+          <Tabs.Trigger
+            key={id}
+            value={id}
+            className="min-h-11 border-b-4 border-transparent px-3 font-semibold data-[state=active]:border-here data-[state=active]:font-bold"
+          >
+            {title}
+            {id === "check" && wrong > 0 && <span className="text-hazard"> {wrong} wrong</span>}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      <Tabs.Content value="check">
+        <WorkshopCheck check={check} onGo={onGo} />
+      </Tabs.Content>
+      <Tabs.Content value="drawing" className="flex h-[34rem] flex-col">
+        {behind}
+        {unit ? (
+          <Suspense fallback={<p role="status">The drawing is opening…</p>}>
+            <WiringDrawing unit={unit} />
+          </Suspense>
+        ) : (
+          <p className="py-2 text-ink-soft">It is drawn as soon as it reads as a model.</p>
+        )}
+      </Tabs.Content>
+      <Tabs.Content value="failures">
+        {behind}
+        {!unit ? (
+          <p className="py-2 text-ink-soft">Failures are run through as soon as it reads as a model.</p>
+        ) : unit.sequence ? (
+          <SymptomTable unit={unit} />
+        ) : (
+          <p className="py-2 text-ink-soft">
+            This model has no board with steps, so what a failure looks like from outside cannot be run. Its
+            readings are on a job’s course.
+          </p>
+        )}
+      </Tabs.Content>
+    </Tabs.Root>
+  );
+}

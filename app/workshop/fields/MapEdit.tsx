@@ -1,0 +1,87 @@
+import { X } from "lucide-react";
+import { useState } from "react";
+import { isJson, modesOfKind, type Field, type FieldKind, type NameKind } from "#core/workshop/index.ts";
+import { inputClass } from "../../ui/Field.tsx";
+import { FieldEdit, type EditProps } from "./FieldEdit.tsx";
+import { namesList } from "./RefEdit.tsx";
+
+/** Values by name: where each switch stands, how warm each part is. */
+export function MapEdit({
+  value,
+  record,
+  set,
+  field,
+  by,
+  holds,
+}: EditProps & { by: NameKind; holds: FieldKind }) {
+  const entries = isJson(value) ? value : {};
+  const [typed, setTyped] = useState("");
+  const modes = by === "mode" ? modesOfKind(typeof record["type"] === "string" ? record["type"] : "") : [];
+  const put = (name: string, next: unknown) => {
+    const rest = Object.fromEntries(Object.entries(entries).filter(([k]) => k !== name));
+    const all = next === undefined ? rest : { ...entries, [name]: next };
+    set(Object.keys(all).length === 0 ? undefined : all);
+  };
+  const add = () => {
+    const name = typed.trim();
+    if (name === "" || name in entries) return;
+    const first = holds.is === "choice" ? (holds.of[0]?.[0] ?? "") : holds.is === "number" ? 0 : {};
+    put(name, first);
+    setTyped("");
+  };
+  return (
+    <ul className="flex flex-col gap-1">
+      {Object.keys(entries).map((name) => {
+        const inner: Field = { path: [name], label: name, holds };
+        return (
+          <li key={name} className="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-1.5">
+            <FieldEdit field={inner} record={entries} onChange={(_, v) => put(name, v ?? null)} />
+            <button
+              type="button"
+              aria-label={`Take ${name} out of ${field.label}`}
+              className="grid size-11 place-content-center"
+              onClick={() => put(name, undefined)}
+            >
+              <X size={16} aria-hidden />
+            </button>
+          </li>
+        );
+      })}
+      <li>
+        {by === "mode" ? (
+          <select
+            aria-label={`Add to ${field.label}`}
+            className={inputClass}
+            value=""
+            onChange={(e) =>
+              e.target.value !== "" && put(e.target.value, holds.is === "number" ? 1 : { from: 1, to: 10 })
+            }
+          >
+            <option value="">add…</option>
+            {modes
+              .filter(([mode]) => !(mode in entries))
+              .map(([mode, words]) => (
+                <option key={mode} value={mode}>
+                  {words}
+                </option>
+              ))}
+          </select>
+        ) : (
+          <input
+            aria-label={`Add to ${field.label}`}
+            className={`${inputClass} reading`}
+            list={namesList(by)}
+            placeholder="add…"
+            autoCapitalize="off"
+            autoComplete="off"
+            spellCheck={false}
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+            onBlur={add}
+            onKeyDown={(e) => e.key === "Enter" && add()}
+          />
+        )}
+      </li>
+    </ul>
+  );
+}
