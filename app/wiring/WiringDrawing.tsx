@@ -21,6 +21,8 @@ interface Props {
   figures?: WiringView | undefined;
   /** Points of the pair in question. */
   pair?: { readonly red?: string | undefined; readonly black?: string | undefined };
+  /** A part to stand in the middle, and no tools but find and zoom: the drawing beside something else. */
+  beside?: { readonly part: string | undefined };
   /** Shown beside the drawing for what is chosen. */
   children?: (chosen: Chosen) => React.ReactNode;
 }
@@ -36,7 +38,7 @@ const ARROWS: Readonly<Record<string, Direction>> = {
 };
 
 /** The unit's drawing with its tools: find, zoom, the question's neighbourhood, symbols by region, print and save. */
-export function WiringDrawing({ unit, figures, pair, children }: Props) {
+export function WiringDrawing({ unit, figures, pair, beside, children }: Props) {
   const diagram = useMemo(() => diagramOf(unit), [unit]);
   const layout = useLayout(diagram);
   const placed = layout && !("trouble" in layout) ? layout : undefined;
@@ -59,9 +61,10 @@ export function WiringDrawing({ unit, figures, pair, children }: Props) {
 
   /** Where no pair is asked for, the part that is suspected most stands in the middle. */
   const leading = useMemo(() => {
+    if (beside?.part !== undefined) return beside.part;
     const [first] = Object.entries(figures?.chances ?? {}).sort(([, a], [, b]) => b - a);
     return first && first[1] >= WORTH_A_LOOK ? first[0] : undefined;
-  }, [figures]);
+  }, [figures, beside?.part]);
   const showQuestion = useMemo(
     () => () => {
       if (!placed) return;
@@ -153,25 +156,30 @@ export function WiringDrawing({ unit, figures, pair, children }: Props) {
           <Scan size={18} aria-hidden /> All
         </Button>
         {asked.length > 0 && <Button onClick={showQuestion}>Back to the check</Button>}
-        <Button
-          className="max-md:hidden"
-          aria-label={`Symbols: ${region === "IEC" ? "IEC 60617" : "North American"}. Change.`}
-          onClick={() => setRegion(region === "IEC" ? "NA" : "IEC")}
-        >
-          <ArrowLeftRight size={16} aria-hidden /> {region === "IEC" ? "IEC symbols" : "N. American symbols"}
-        </Button>
-        <Button
-          className="max-md:hidden"
-          disabled={!placed}
-          onClick={() =>
-            sheet.current && saveAsSvg(sheet.current.querySelector("svg")!, `${unit.id}-wiring.svg`)
-          }
-        >
-          <Download size={16} aria-hidden /> SVG
-        </Button>
-        <Button className="max-md:hidden" disabled={!placed} onClick={() => window.print()}>
-          <Printer size={16} aria-hidden /> Print or PDF
-        </Button>
+        {!beside && (
+          <>
+            <Button
+              className="max-md:hidden"
+              aria-label={`Symbols: ${region === "IEC" ? "IEC 60617" : "North American"}. Change.`}
+              onClick={() => setRegion(region === "IEC" ? "NA" : "IEC")}
+            >
+              <ArrowLeftRight size={16} aria-hidden />{" "}
+              {region === "IEC" ? "IEC symbols" : "N. American symbols"}
+            </Button>
+            <Button
+              className="max-md:hidden"
+              disabled={!placed}
+              onClick={() =>
+                sheet.current && saveAsSvg(sheet.current.querySelector("svg")!, `${unit.id}-wiring.svg`)
+              }
+            >
+              <Download size={16} aria-hidden /> SVG
+            </Button>
+            <Button className="max-md:hidden" disabled={!placed} onClick={() => window.print()}>
+              <Printer size={16} aria-hidden /> Print or PDF
+            </Button>
+          </>
+        )}
       </div>
       <div className="relative flex min-h-0 grow flex-col md:flex-row">
         <div

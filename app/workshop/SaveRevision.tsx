@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useNavigate } from "react-router";
+import { useNavigate, useRevalidator } from "react-router";
 import { Button } from "../ui/Button.tsx";
 import { saveRevision, type Saved } from "./saveRevision.ts";
 import { dropWorkshop, type WorkshopDraft } from "./workshopDraft.ts";
@@ -16,10 +16,13 @@ interface Props {
 /** Saves what was changed as a new revision. What somebody else has saved since is never written over unasked. */
 export function SaveRevision({ unit, draft, newest, reads, onNewest }: Props) {
   const navigate = useNavigate();
+  const { revalidate } = useRevalidator();
   const [busy, setBusy] = useState(false);
   const [heard, setHeard] = useState<Saved>();
   const changed = draft.at !== "";
   const stale = changed && draft.base !== newest.base;
+  /** What it would be saved over, where that is another revision than the one it began from. */
+  const over = heard && !heard.ok ? heard.newest : stale ? newest.base : undefined;
   const save = async (base: string) => {
     if (busy) return;
     setBusy(true);
@@ -50,15 +53,16 @@ export function SaveRevision({ unit, draft, newest, reads, onNewest }: Props) {
               ? heard.problems.slice(0, 5).join(" ")
               : "This unit was saved anew after these changes were begun; they are kept here."}
           </p>
-          {(stale || (heard && !heard.ok && heard.changed)) && (
+          {over !== undefined && (
             <>
-              <Button disabled={!reads || busy} onClick={() => void save(newest.base)}>
+              <Button disabled={!reads || busy} onClick={() => void save(over)}>
                 Save mine over it
               </Button>
               <Button
                 onClick={() => {
                   setHeard(undefined);
                   onNewest();
+                  void revalidate();
                 }}
               >
                 Drop mine, take the newest

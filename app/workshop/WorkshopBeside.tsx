@@ -1,7 +1,8 @@
 import { Tabs } from "radix-ui";
 import { lazy, Suspense, useState } from "react";
-import type { WorkshopProblem } from "#core/workshop/index.ts";
+import type { Json, WorkshopProblem } from "#core/workshop/index.ts";
 import { SymptomTable } from "../units/SymptomTable.tsx";
+import { PartFailures } from "./PartFailures.tsx";
 import type { WorkshopCheck as Check } from "./useChecked.ts";
 import { WorkshopCheck } from "./WorkshopCheck.tsx";
 
@@ -17,11 +18,13 @@ const PLACES = [
 
 interface Props {
   check: Check;
+  /** The part in hand, if one is. */
+  part: Json | undefined;
   onGo: (problem: WorkshopProblem) => void;
 }
 
 /** Beside what is edited: what the model says of itself, its drawing, and what each failure would show. */
-export function WorkshopBeside({ check, onGo }: Props) {
+export function WorkshopBeside({ check, part, onGo }: Props) {
   const [place, setPlace] = useState<string>("check");
   const { unit } = check;
   const wrong = check.problems.length + check.doubts.filter((d) => d.level === "wrong").length;
@@ -44,12 +47,16 @@ export function WorkshopBeside({ check, onGo }: Props) {
       </Tabs.List>
       <Tabs.Content value="check">
         <WorkshopCheck check={check} onGo={onGo} />
+        {part && <PartFailures part={part} />}
       </Tabs.Content>
       <Tabs.Content value="drawing" className="flex h-[34rem] flex-col">
         {behind}
         {unit ? (
           <Suspense fallback={<p role="status">The drawing is opening…</p>}>
-            <WiringDrawing unit={unit} />
+            <WiringDrawing
+              unit={unit}
+              beside={{ part: typeof part?.["id"] === "string" ? part["id"] : undefined }}
+            />
           </Suspense>
         ) : (
           <p className="py-2 text-ink-soft">It is drawn as soon as it reads as a model.</p>

@@ -212,7 +212,11 @@ export function WorkshopDesk({ unit, name, base, file: newest }: Props) {
             </div>
           )}
         </div>
-        <WorkshopBeside check={check} onGo={goTo} />
+        <WorkshopBeside
+          check={check}
+          part={section.path[0] === "parts" && !asSheet ? record?.record : undefined}
+          onGo={goTo}
+        />
       </div>
       {removing && (
         <Dialog

@@ -18,7 +18,9 @@ export type NameKind =
   | "code"
   | "surrounding"
   | "setting"
-  | "mode";
+  | "mode"
+  /** A name that nothing else goes by. */
+  | "plain";
 
 /** A word that may stand in a field, and how it is said. */
 export type Option = readonly [value: string, said: string];

@@ -14,12 +14,14 @@ export { moved, without, withCopy, withField, withNew } from "./edit.ts";
 export { namesOf, type Name } from "./names.ts";
 export { renamed, usesOf, type Use } from "./references.ts";
 export {
+  failuresOf,
   modesOfKind,
   parametersOf,
   PART_KINDS,
   terminalsOf,
   withKind,
   type Parameter,
+  type PartFailure,
 } from "./parameters.ts";
 export { checkFile, doubtsOf, type Checked, type WorkshopProblem } from "./check.ts";
 export {

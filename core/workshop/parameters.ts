@@ -1,6 +1,6 @@
-import { CATALOGUE } from "#core/unit/index.ts";
+import { CATALOGUE, modesOf } from "#core/unit/index.ts";
 import { z } from "zod";
-import type { Field, FieldKind, Json, Option } from "./field.ts";
+import { isJson, type Field, type FieldKind, type Json, type Option } from "./field.ts";
 
 /** How the catalogue's parameters are called, and what they are counted in. */
 const SAID: Readonly<Record<string, readonly [label: string, unit?: string]>> = {
@@ -158,4 +158,37 @@ export function withKind(part: Json, type: string): Json {
     terminals: keep(part["terminals"], terminals),
     ...(Object.keys(kept).length > 0 ? { parameters: kept } : {}),
   };
+}
+
+/** One way a part can fail, with its share of all of them, per hundred. */
+export interface PartFailure {
+  readonly id: string;
+  readonly name: string;
+  readonly looks: string;
+  readonly share: number;
+}
+
+/** The ways a part can fail as it is wired and valued now, the likeliest first; none for a kind unknown. */
+export function failuresOf(part: Json): PartFailure[] {
+  const kind = CATALOGUE.get(typeof part["type"] === "string" ? part["type"] : "");
+  if (!kind) return [];
+  const weights = isJson(part["weights"]) ? part["weights"] : {};
+  const modes = modesOf({
+    type: kind.type,
+    terminals: (part["terminals"] ?? {}) as Record<string, string>,
+    parameters: isJson(part["parameters"]) ? part["parameters"] : {},
+  }).map((mode) => {
+    const own = weights[mode.id];
+    return { mode, weight: typeof own === "number" && own >= 0 ? own : mode.weight };
+  });
+  const all = modes.reduce((sum, m) => sum + m.weight, 0);
+  return modes
+    .filter((m) => m.weight > 0)
+    .sort((a, b) => b.weight - a.weight)
+    .map(({ mode: { id, name, looks }, weight }) => ({
+      id,
+      name,
+      looks,
+      share: Math.round((100 * weight) / all),
+    }));
 }

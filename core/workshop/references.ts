@@ -170,9 +170,9 @@ function pointsByTerminal(file: Json, kind: "part" | "point", from: string): Jso
   const points = file["points"];
   if (!Array.isArray(points)) return file;
   const next = points.map((p: unknown) => {
-    if (!isJson(p) || p["terminal"] !== undefined || p["net"] !== undefined) return p;
-    const id = String(p["id"]);
-    return (kind === "part" ? isTerminalOf(id, from) : id === from) ? { ...p, terminal: id } : p;
+    if (!isJson(p)) return p;
+    const byName = kind === "part" ? touchesByName(p, from) : p["id"] === from && namesNothing(p);
+    return byName ? { ...p, terminal: p["id"] } : p;
   });
   return shared(points, next) === points ? file : { ...file, points: next };
 }
@@ -184,7 +184,7 @@ export function usesOf(file: Json, kind: NameKind, name: string): Use[] {
     const records = section.shape === "one" ? [valueAt(file, section.path)] : allRecordsOf(file, section);
     records.forEach((record, at) => {
       if (!isJson(record)) return;
-      let used = false;
+      let used = kind === "part" && section.id === "points" && touchesByName(record, name);
       const look: Rename = (of, used_) => {
         used ||=
           (of === kind && used_ === name) ||
@@ -200,3 +200,9 @@ export function usesOf(file: Json, kind: NameKind, name: string): Use[] {
   }
   return uses;
 }
+
+/** A point that says neither terminal nor net: the terminal is what it is called. */
+const namesNothing = (point: Json) => point["terminal"] === undefined && point["net"] === undefined;
+
+const touchesByName = (point: Json, part: string) =>
+  typeof point["id"] === "string" && isTerminalOf(point["id"], part) && namesNothing(point);

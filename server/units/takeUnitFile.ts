@@ -6,7 +6,9 @@ import { modelHash, newestModel, storeModel } from "./models.ts";
 export type Taken =
   | { readonly status: "taken" | "there"; readonly unit: string }
   | { readonly status: "refused"; readonly problems: readonly string[] }
-  | { readonly status: "known" | "changed"; readonly unit: string; readonly name: string };
+  | { readonly status: "known"; readonly unit: string; readonly name: string }
+  /** Another revision is the newest by now: this one. */
+  | { readonly status: "changed"; readonly unit: string; readonly name: string; readonly newest: string };
 
 /** Problems of a file that are told. */
 const MOST_TOLD = 20;
@@ -31,7 +33,7 @@ export async function takeUnitFile(json: unknown, revise: boolean, base?: string
     if (known?.hash === modelHash(json)) return { status: "there", unit: id };
     if (known && !revise) return { status: "known", unit: id, name: known.unit.name };
     if (known && base !== undefined && known.hash !== base)
-      return { status: "changed", unit: id, name: known.unit.name };
+      return { status: "changed", unit: id, name: known.unit.name, newest: known.hash };
     await storeModel(on, json);
     return { status: "taken", unit: id };
   });

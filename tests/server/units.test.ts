@@ -118,6 +118,25 @@ describe("a unit's file", () => {
     expect((await newestModel(json.id))!.unit.name).toBe(json.name);
   });
 
+  test("edited from a revision that is no longer the newest it is not stored, and says which one is", async () => {
+    const demo = JSON.parse(readFileSync(`demo/units/${files[0]!}`, "utf8")) as { name: string };
+    const json = { ...demo, id: "dock-edited-twice" };
+    await takeUnitFile(json, false);
+    const base = modelHash(json);
+    const first = { ...json, name: "first" };
+    const second = { ...json, name: "second" };
+    expect(await takeUnitFile(first, true, base)).toMatchObject({ status: "taken" });
+    const late = await takeUnitFile(second, true, base);
+    expect(late).toEqual({ status: "changed", unit: json.id, name: "first", newest: modelHash(first) });
+    expect((await newestModel(json.id))!.unit.name).toBe("first");
+    expect(await takeUnitFile(second, true, modelHash(first))).toMatchObject({ status: "taken" });
+    // Two at once: one of them, and the other hears of it.
+    const both = await Promise.all(
+      ["a", "b"].map((name) => takeUnitFile({ ...json, name }, true, modelHash(second))),
+    );
+    expect(both.map((t) => t.status).sort()).toEqual(["changed", "taken"]);
+  });
+
   test("a faulty one is refused with every fault and its place, the first twenty of many", async () => {
     const json = JSON.parse(readFileSync(`demo/units/${files[0]!}`, "utf8")) as { parts: { type: string }[] };
     const broken = { ...json, parts: json.parts.map((p) => ({ ...p, type: "gizmo" })) };

@@ -1,6 +1,7 @@
 import { CATALOGUE } from "../catalogue/index.ts";
 import type { z } from "zod";
 import { upgradeUnit } from "./versions.ts";
+import { issueText } from "./issueText.ts";
 import { checkBoard } from "./checkBoard.ts";
 import { openingObservations } from "./openingObservations.ts";
 import { sequenceObservations } from "./sequenceObservations.ts";
@@ -40,7 +41,7 @@ export function readUnit(json: unknown): ReadUnitResult {
   if (!shape.success)
     return {
       ok: false,
-      problems: shape.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })),
+      problems: shape.error.issues.map((i) => ({ path: pathText(i.path), message: issueText(i) })),
     };
   const problems: ModelProblem[] = [];
   const unit = withDefaults({
@@ -158,7 +159,7 @@ function readPart(
   const parameters = kind.parameters.safeParse(part.parameters);
   if (!parameters.success) {
     for (const issue of parameters.error.issues)
-      add(`.${pathText(["parameters", ...issue.path])}`, issue.message);
+      add(`.${pathText(["parameters", ...issue.path])}`, issueText(issue));
     return part;
   }
   return { ...part, parameters: parameters.data as Record<string, unknown> };

@@ -123,9 +123,20 @@ export const UNIT: readonly Section[] = [
     path: ["variants"],
     blank: {},
     fields: [
-      field("id", "Short name", own("mode")),
+      field("id", "Short name", own("plain")),
       field("name", "Name", TEXT),
       field("hertz", "Mains frequency", number("Hz")),
+      field("parts", "Parts that differ", {
+        is: "map",
+        by: "part",
+        value: {
+          is: "group",
+          fields: [
+            field("parameters", "Values", { is: "map", by: "plain", value: number() }),
+            field("terminals", "Terminals, net by net", { is: "map", by: "plain", value: ref("net") }),
+          ],
+        },
+      }),
       field("points", "Points touch instead", { is: "map", by: "point", value: ref("terminal") }),
     ],
   },
