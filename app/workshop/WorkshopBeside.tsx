@@ -32,7 +32,7 @@ export function WorkshopBeside({ check, part, onGo }: Props) {
     <p className="text-ink-soft">As it stood when it last read.</p>
   );
   return (
-    <Tabs.Root value={place} onValueChange={setPlace} className="flex min-w-0 flex-col">
+    <Tabs.Root value={place} onValueChange={setPlace} className="flex min-w-0 flex-col self-start lg:sticky lg:top-4">
       <Tabs.List aria-label="Beside" className="flex border-b-[1.5px] border-ink">
         {PLACES.map(([id, title]) => (
           <Tabs.Trigger

@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import type { Branch, Circuit, Constraint, Domain } from "#core/circuit/index.ts";
+import { circuitCards, constraintCards, diodeCards } from "#core/formats/netlist/cards.ts";
 
 const folder = mkdtempSync(path.join(os.tmpdir(), "zygodrome-simulator-"));
 
@@ -14,10 +15,7 @@ export function simulate(circuit: Circuit, domain: Domain): { re: number; im: nu
   const nodes = circuit.nodeNames.length;
   const deck = [
     "* written by the tests",
-    ...circuit.branches.flatMap(
-      (branch, i) => diodeCards(circuit, branch, i) ?? branchCards(branch, i, domain),
-    ),
-    ...circuit.constraints.flatMap((constraint, i) => constraintCards(constraint, i, domain)),
+    ...circuitCards(circuit, domain, String),
     // Ties islands to the reference as lightly as may be, so that the matrix is regular.
     ...Array.from({ length: nodes - 1 }, (_, i) => `rtie${i + 1} ${i + 1} 0 1e11`),
     ".options gmin=1e-13 reltol=1e-7 abstol=1e-14 vntol=1e-10",
@@ -60,10 +58,11 @@ export function simulateTransient(
   const deck = [
     "* written by the tests",
     ...circuit.branches.flatMap(
-      (branch, i) => diodeCards(circuit, branch, i) ?? timeCards(circuit, branch, i),
+      (branch, i) => diodeCards(circuit, branch, i, String) ?? timeCards(circuit, branch, i),
     ),
     ...circuit.constraints.flatMap(
-      (constraint, i) => regulatorCards(circuit, constraint, i) ?? constraintCards(constraint, i, "ac"),
+      (constraint, i) =>
+        regulatorCards(circuit, constraint, i) ?? constraintCards(constraint, i, "ac", String),
     ),
     ...Array.from({ length: circuit.nodeNames.length - 1 }, (_, i) => `rtie${i + 1} ${i + 1} 0 1e11`),
     ".options reltol=1e-5 abstol=1e-10 vntol=1e-7",
@@ -105,45 +104,6 @@ function timeCards(
   return cards;
 }
 
-/** Series R–L–C with its EMF; each joint between them is a node of the deck's own. */
-function branchCards(
-  { a, b, ohms, dcOhms = ohms, henries, farads, acVolts, dcVolts }: Branch,
-  i: number,
-  domain: Domain,
-): string[] {
-  const cards: string[] = [];
-  let at = String(a);
-  const next = (card: (from: string, to: string) => string, last: boolean) => {
-    const to = last ? String(b) : `j${i}_${cards.length}`;
-    cards.push(card(at, to));
-    at = to;
-  };
-  const volts = domain === "ac" ? acVolts : dcVolts;
-  const parts: ((from: string, to: string) => string)[] = [
-    (f, t) => `r${i} ${f} ${t} ${domain === "ac" ? ohms : farads > 0 ? 1e10 : dcOhms}`,
-  ];
-  if (volts !== 0)
-    parts.push(
-      (f, t) => `v${i} ${f} ${t} dc ${domain === "dc" ? volts : 0} ac ${domain === "ac" ? volts : 0}`,
-    );
-  if (domain === "ac" && henries !== 0) parts.push((f, t) => `l${i} ${f} ${t} ${henries}`);
-  if (domain === "ac" && farads > 0) parts.push((f, t) => `c${i} ${f} ${t} ${farads}`);
-  parts.forEach((card, k) => next(card, k === parts.length - 1));
-  return cards;
-}
-
-/** A branch that a diode control rules, as the simulator's own diode behind the offset, with the leak across the junction. */
-function diodeCards(circuit: Circuit, { a, b }: Branch, i: number): string[] | undefined {
-  const diode = circuit.controls.find((c) => c.kind === "diode" && c.branch === i);
-  if (diode?.kind !== "diode") return undefined;
-  return [
-    `vo${i} ${a} o${i} dc ${diode.offsetVolts}`,
-    `d${i} o${i} ${b} dm${i}`,
-    `rl${i} o${i} ${b} 1e12`,
-    `.model dm${i} d(is=${diode.saturation} n=${diode.emission} rs=${diode.seriesOhms})`,
-  ];
-}
-
 /** A regulator that follows its input's ripple: the lower of what it is set to and what the input leaves. */
 function regulatorCards(circuit: Circuit, c: Constraint, i: number): string[] | undefined {
   const control = circuit.controls.find(
@@ -156,18 +116,4 @@ function regulatorCards(circuit: Circuit, c: Constraint, i: number): string[] | 
     `vg${i} g${i} ${c.b} dc 0`,
     `fg${i} ${c.a} ${c.c} vg${i} 1`,
   ];
-}
-
-function constraintCards(c: Constraint, i: number, domain: Domain): string[] {
-  if (c.kind === "transformer")
-    return domain === "dc"
-      ? []
-      : [
-          `vt${i} ${c.a} t${i} dc 0`,
-          `et${i} t${i} ${c.b} ${c.c} ${c.d} ${c.ratio}`,
-          `ft${i} ${c.d} ${c.c} vt${i} ${c.ratio}`,
-        ];
-  if (domain === "ac" || c.region === "off") return [];
-  if (c.region === "starved") return [`vg${i} ${c.a} ${c.b} dc ${c.volts}`];
-  return [`vg${i} ${c.b} ${c.c} dc ${c.volts}`, `fg${i} ${c.a} ${c.c} vg${i} -1`];
 }

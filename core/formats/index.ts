@@ -1,0 +1,2 @@
+/** Open formats that a unit or a job is written in, and read from. */
+export { netlistOf, type NetlistOf } from "./netlist/netlist.ts";
