@@ -7,6 +7,7 @@ export default [
     route("units/new", "routes/trace.tsx", { id: "trace-new" }),
     route("units/new/list", "routes/wiring-list.tsx", { id: "list-new" }),
     route("units/:unit", "routes/unit.tsx"),
+    route("units/:unit/files", "routes/unit-files.tsx"),
     route("units/:unit/workshop", "routes/unit-workshop.tsx"),
     route("units/:unit/list", "routes/wiring-list.tsx"),
     route("units/:unit/trace", "routes/trace.tsx"),

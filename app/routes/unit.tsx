@@ -69,13 +69,12 @@ export default function UnitPage({ loaderData: { unit } }: Route.ComponentProps)
             Wiring list
           </Link>
         )}
-        <a
-          href={`/units/${unit.id}/file`}
-          download
+        <Link
+          to={`/units/${unit.id}/files`}
           className="flex min-h-11 items-center font-semibold underline underline-offset-4"
         >
-          Save as a file
-        </a>
+          Files
+        </Link>
         <Link
           to={`/units/${unit.id}/wiring`}
           className="flex min-h-11 items-center font-semibold underline underline-offset-4"

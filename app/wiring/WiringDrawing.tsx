@@ -21,8 +21,10 @@ interface Props {
   figures?: WiringView | undefined;
   /** Points of the pair in question. */
   pair?: { readonly red?: string | undefined; readonly black?: string | undefined };
-  /** A part to stand in the middle, and no tools but find and zoom: the drawing beside something else. */
-  beside?: { readonly part: string | undefined };
+  /** A part to stand in the middle. */
+  middle?: string | undefined;
+  /** It stands beside something else: no tools but find and zoom. */
+  small?: boolean;
   /** Shown beside the drawing for what is chosen. */
   children?: (chosen: Chosen) => React.ReactNode;
 }
@@ -38,7 +40,7 @@ const ARROWS: Readonly<Record<string, Direction>> = {
 };
 
 /** The unit's drawing with its tools: find, zoom, the question's neighbourhood, symbols by region, print and save. */
-export function WiringDrawing({ unit, figures, pair, beside, children }: Props) {
+export function WiringDrawing({ unit, figures, pair, middle, small = false, children }: Props) {
   const diagram = useMemo(() => diagramOf(unit), [unit]);
   const layout = useLayout(diagram);
   const placed = layout && !("trouble" in layout) ? layout : undefined;
@@ -61,10 +63,10 @@ export function WiringDrawing({ unit, figures, pair, beside, children }: Props) 
 
   /** Where no pair is asked for, the part that is suspected most stands in the middle. */
   const leading = useMemo(() => {
-    if (beside?.part !== undefined) return beside.part;
+    if (middle !== undefined) return middle;
     const [first] = Object.entries(figures?.chances ?? {}).sort(([, a], [, b]) => b - a);
     return first && first[1] >= WORTH_A_LOOK ? first[0] : undefined;
-  }, [figures, beside?.part]);
+  }, [figures, middle]);
   const showQuestion = useMemo(
     () => () => {
       if (!placed) return;
@@ -156,7 +158,7 @@ export function WiringDrawing({ unit, figures, pair, beside, children }: Props) 
           <Scan size={18} aria-hidden /> All
         </Button>
         {asked.length > 0 && <Button onClick={showQuestion}>Back to the check</Button>}
-        {!beside && (
+        {!small && (
           <>
             <Button
               className="max-md:hidden"

@@ -1,3 +1,5 @@
+import { saveText } from "../files/saveText.ts";
+
 /** Saves a drawing as a file of its own: the theme's colours are written out, since a file knows no theme. */
 export function saveAsSvg(drawing: SVGSVGElement, name: string): void {
   const copy = drawing.cloneNode(true) as SVGSVGElement;
@@ -8,11 +10,7 @@ export function saveAsSvg(drawing: SVGSVGElement, name: string): void {
     .replace(/var\((--[a-z-]+)\)/gu, (_all, name: string) => colourOf(theme.getPropertyValue(name)))
     .replace(/class="sheet"/gu, 'fill="#ffffff"')
     .replace(/class="ink"/gu, 'fill="#000000"');
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(new Blob([written], { type: "image/svg+xml" }));
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+  saveText(name, written, "image/svg+xml");
 }
 
 /** The paper theme's half of a colour that has two: a saved drawing is for white paper. */

@@ -32,7 +32,11 @@ export function WorkshopBeside({ check, part, onGo }: Props) {
     <p className="text-ink-soft">As it stood when it last read.</p>
   );
   return (
-    <Tabs.Root value={place} onValueChange={setPlace} className="flex min-w-0 flex-col self-start lg:sticky lg:top-4">
+    <Tabs.Root
+      value={place}
+      onValueChange={setPlace}
+      className="flex min-w-0 flex-col self-start lg:sticky lg:top-4"
+    >
       <Tabs.List aria-label="Beside" className="flex border-b-[1.5px] border-ink">
         {PLACES.map(([id, title]) => (
           <Tabs.Trigger
@@ -55,7 +59,8 @@ export function WorkshopBeside({ check, part, onGo }: Props) {
           <Suspense fallback={<p role="status">The drawing is opening…</p>}>
             <WiringDrawing
               unit={unit}
-              beside={{ part: typeof part?.["id"] === "string" ? part["id"] : undefined }}
+              middle={typeof part?.["id"] === "string" ? part["id"] : undefined}
+              small
             />
           </Suspense>
         ) : (

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import {
   moved,
   namesOf,
@@ -24,12 +24,10 @@ import { RecordForm } from "./RecordForm.tsx";
 import { RecordList } from "./RecordList.tsx";
 import { SaveRevision } from "./SaveRevision.tsx";
 import { SectionNav } from "./SectionNav.tsx";
+import { SheetDesk } from "./SheetDesk.tsx";
 import { useChecked } from "./useChecked.ts";
 import { WorkshopBeside } from "./WorkshopBeside.tsx";
 import { WORKSHOP_DRAFT, type WorkshopDraft } from "./workshopDraft.ts";
-
-/** The sheet is large and for the browser only. */
-const SectionSheet = lazy(() => import("./SectionSheet.tsx"));
 
 interface Props {
   unit: string;
@@ -143,21 +141,13 @@ export function WorkshopDesk({ unit, name, base, file: newest }: Props) {
             )}
           </div>
           {asSheet && hasSheet ? (
-            <>
-              <Suspense fallback={<p role="status">The sheet is opening…</p>}>
-                <SectionSheet
-                  file={file}
-                  section={section}
-                  onFile={(next) => put(next, `${section.id} sheet ${desk.draft.at.length}`)}
-                />
-              </Suspense>
-              <Button
-                className="self-start"
-                onClick={() => put(withNew(file, section).file, `${section.id} new ${records.length}`)}
-              >
-                Add a {section.one}
-              </Button>
-            </>
+            <SheetDesk
+              key={section.id}
+              file={file}
+              section={section}
+              name={name}
+              onFile={(next, what) => put(next, `${section.id} ${what}`)}
+            />
           ) : (
             <div className={section.shape === "one" ? "" : "grid gap-4 md:grid-cols-[12rem_minmax(0,1fr)]"}>
               {section.shape !== "one" && (

@@ -1,2 +1,3 @@
 /** Open formats that a unit or a job is written in, and read from. */
+export { graphmlOf } from "./graphml.ts";
 export { netlistOf, type NetlistOf } from "./netlist/netlist.ts";

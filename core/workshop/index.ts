@@ -33,3 +33,4 @@ export {
   type CellProblem,
   type SheetRow,
 } from "./sheet.ts";
+export { readSectionTable, sectionTable, withTable, type ReadSection, type TableProblem } from "./table.ts";

@@ -7,6 +7,7 @@ import {
   type Cell,
   type RowProblem,
 } from "#core/trace/index.ts";
+import { fileStem, saveText } from "../../files/saveText.ts";
 import { Button } from "../../ui/Button.tsx";
 import { inputClass } from "../../ui/Field.tsx";
 import { SaveUnit } from "../SaveUnit.tsx";
@@ -86,7 +87,10 @@ export function ListDesk({ unit }: Props) {
             Paste or open a list
           </Button>
           <Button onClick={() => set({ ...draft, rows: [...rows, EMPTY_ROW] })}>Add a row</Button>
-          <Button disabled={rows.length === 0} onClick={() => download(name, listToCsv(rows))}>
+          <Button
+            disabled={rows.length === 0}
+            onClick={() => saveText(`${fileStem(name, "wiring")}.csv`, listToCsv(rows), "text/csv")}
+          >
             Export
           </Button>
           <Button look="quiet" disabled={!canUndo} onClick={undo}>
@@ -184,13 +188,4 @@ function RowProblems({
       </ul>
     </section>
   );
-}
-
-function download(name: string, csv: string): void {
-  const url = URL.createObjectURL(new Blob([csv], { type: "text/csv" }));
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = `${name.trim().replace(/[^\p{L}\p{N}]+/gu, "-") || "wiring"}.csv`;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
 }

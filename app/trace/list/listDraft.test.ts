@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { EMPTY_ROW, type WireRow } from "#core/trace/index.ts";
 import { seeded } from "../../../tests/support/random.ts";
-import { decodeText, listToCsv, readDelimited, replaceIn } from "./listDraft.ts";
+import { decodeText } from "../../files/delimited.ts";
+import { listToCsv, readDelimited, replaceIn } from "./listDraft.ts";
 
 const row = (from: string, to: string, colour = "", size = "", length = ""): WireRow => ({
   from,

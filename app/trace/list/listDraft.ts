@@ -1,6 +1,6 @@
-import Papa from "papaparse";
 import { z } from "zod";
 import { EMPTY_ROW, readTable, type ReadTable, type WireRow } from "#core/trace/index.ts";
+import { cellsOfText, tableText } from "../../files/delimited.ts";
 import { keptIn } from "../keptIn.ts";
 import type { DraftKind } from "../useDraft.ts";
 
@@ -31,25 +31,9 @@ export const LIST_DRAFT: DraftKind<ListDraft> = {
 };
 export const dropList = kept.drop;
 
-/** Largest file that is read as a wiring list, bytes: ten thousand rows are some 400 kB. */
-export const MOST_BYTES = 4_000_000;
-
-/** Reads what a spreadsheet copies or exports: tabs, semicolons or commas, with quotes and line breaks in cells (RFC 4180). */
+/** Reads what a spreadsheet copies or exports as a wiring list. */
 export function readDelimited(text: string): ReadTable {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/u, ""), { skipEmptyLines: "greedy" });
-  return readTable(data);
-}
-
-/** A file's text, whichever way it was encoded: UTF-8, UTF-16 with its mark, or else Latin-1. */
-export function decodeText(bytes: Uint8Array): string {
-  const [a, b] = bytes;
-  if (a === 0xff && b === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
-  if (a === 0xfe && b === 0xff) return new TextDecoder("utf-16be").decode(bytes);
-  try {
-    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-  } catch {
-    return new TextDecoder("windows-1252").decode(bytes);
-  }
+  return readTable(cellsOfText(text));
 }
 
 const HEADS = ["From", "To", "Colour", "Size", "Length"];
@@ -57,7 +41,7 @@ const HEADS = ["From", "To", "Colour", "Size", "Length"];
 /** The list as any spreadsheet opens it. A cell that would be run as a formula gets a quote before it. */
 export function listToCsv(rows: readonly WireRow[]): string {
   const cells = rows.map(({ from, to, colour, size, length }) => [from, to, colour, size, length]);
-  return Papa.unparse([HEADS, ...cells], { escapeFormulae: true });
+  return tableText([HEADS, ...cells]);
 }
 
 /** Every cell's text with one string put in place of another; how many cells changed. */

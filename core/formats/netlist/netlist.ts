@@ -68,7 +68,7 @@ const volts = new Float64Array(2);
 /** Every point against the references of its side that are read in this domain. */
 function readingsOf(
   unit: UnitModel,
-  { nodeOf }: ExpandedUnit,
+  expanded: ExpandedUnit,
   point: OperatingPoint,
   domain: Domain,
   name: (node: number) => string,
@@ -76,7 +76,7 @@ function readingsOf(
   const fn = domain === "ac" ? "vac" : "vdc";
   const at = (id: string) => {
     const found = unit.points.find((p) => p.id === id)!;
-    return nodeOf(found.terminal ?? found.id);
+    return expanded.nodeOf(found.terminal ?? found.id);
   };
   const seen = new Set<string>();
   return unit.points.flatMap((p) =>

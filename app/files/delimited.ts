@@ -1,0 +1,26 @@
+import Papa from "papaparse";
+
+/** Largest file that is read as a table, bytes: ten thousand rows are some 400 kB. */
+export const MOST_BYTES = 4_000_000;
+
+/** The cells of what a spreadsheet copies or exports: tabs, semicolons or commas, with quotes and line breaks in cells (RFC 4180). */
+export function cellsOfText(text: string): string[][] {
+  return Papa.parse<string[]>(text.replace(/^\uFEFF/u, ""), { skipEmptyLines: "greedy" }).data;
+}
+
+/** A table as any spreadsheet opens it. A cell that would be run as a formula gets a quote before it. */
+export function tableText(cells: readonly (readonly string[])[]): string {
+  return Papa.unparse(cells as string[][], { escapeFormulae: true });
+}
+
+/** A file's text, whichever way it was encoded: UTF-8, UTF-16 with its mark, or else Latin-1. */
+export function decodeText(bytes: Uint8Array): string {
+  const [a, b] = bytes;
+  if (a === 0xff && b === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
+  if (a === 0xfe && b === 0xff) return new TextDecoder("utf-16be").decode(bytes);
+  try {
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder("windows-1252").decode(bytes);
+  }
+}
