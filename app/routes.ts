@@ -19,6 +19,7 @@ export default [
   ]),
   route("units/:unit/wiring", "routes/unit-wiring.tsx"),
   route("jobs/:job", "routes/job.tsx"),
+  route("jobs/:job/export/:form", "routes/job-export.ts"),
   route("jobs/:job/events", "routes/job-events.ts"),
   route("stream", "routes/stream.ts"),
   route("jobs/:job/files", "routes/job-files.ts"),

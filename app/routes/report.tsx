@@ -32,9 +32,17 @@ export default function Report({ loaderData }: Route.ComponentProps) {
         <Link to={`/jobs/${job.id}`} className={buttonClass("plain")}>
           Back to the job
         </Link>
-        <Button look="main" onClick={() => window.print()}>
-          Print
-        </Button>
+        <div className="flex flex-wrap gap-3">
+          <a href={`/jobs/${job.id}/export/findings.csv`} download className={buttonClass("plain")}>
+            Findings as CSV
+          </a>
+          <a href={`/jobs/${job.id}/export/job.zip`} download className={buttonClass("plain")}>
+            All of it as ZIP
+          </a>
+          <Button look="main" onClick={() => window.print()}>
+            Print
+          </Button>
+        </div>
       </div>
       <article className="flex flex-col gap-5">
         <header className="border-b-2 border-ink pb-2">

@@ -1,3 +1,6 @@
 /** Open formats that a unit or a job is written in, and read from. */
 export { graphmlOf } from "./graphml.ts";
 export { netlistOf, type NetlistOf } from "./netlist/netlist.ts";
+export { findingsTable } from "./findingsTable.ts";
+export { jobFileSchema, type JobFile } from "./jobFile.ts";
+export { jobPage, type JobPage } from "./jobPage.ts";

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
-import { execute, many, maybeOne, type Connection } from "../database/query.ts";
+import { execute, many, maybeOne, one, type Connection } from "../database/query.ts";
 
 export interface StoredModel {
   readonly hash: string;
@@ -76,6 +76,12 @@ export async function newestFile(
 ): Promise<{ hash: string; file: Record<string, unknown> } | undefined> {
   const row = await maybeOne<{ hash: string; model: unknown }>(pool(), NEWEST, [unitId]);
   return row && { hash: row.hash, file: inOrder(row.model) as Record<string, unknown> };
+}
+
+/** A stored model as it is stored, keys in their order. */
+export async function modelFile(hash: string): Promise<Record<string, unknown>> {
+  const row = await one<{ model: unknown }>(pool(), "SELECT model FROM unit_models WHERE hash = $1", [hash]);
+  return inOrder(row.model) as Record<string, unknown>;
 }
 
 const byHash = new Map<string, StoredModel>();

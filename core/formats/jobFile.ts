@@ -1,0 +1,26 @@
+import { z } from "zod";
+import { ATTACHMENT_MEDIA, jobEvent } from "#core/job/index.ts";
+
+/**
+ * A whole job as one file, version 1: the unit's model as it was worked on, everything that was recorded in order, who did
+ * it, and which photographs and papers belong to it (by id; an archive has them beside).
+ */
+export const jobFileSchema = z.strictObject({
+  format: z.literal("zygodrome-job"),
+  version: z.literal(1),
+  job: z.strictObject({
+    id: z.uuid(),
+    number: z.number().int().positive(),
+    label: z.string(),
+    openedAt: z.iso.datetime(),
+    /** SHA-256 of the unit's model, keys in order. */
+    modelHash: z.string().regex(/^[0-9a-f]{64}$/u),
+  }),
+  /** A unit model: unit-model.schema.json. */
+  unit: z.record(z.string(), z.unknown()),
+  people: z.array(z.strictObject({ id: z.string(), name: z.string() })),
+  events: z.array(jobEvent),
+  files: z.array(z.strictObject({ id: z.uuid(), name: z.string(), media: z.enum(ATTACHMENT_MEDIA) })),
+});
+
+export type JobFile = z.infer<typeof jobFileSchema>;
