@@ -124,6 +124,7 @@ try {
 
   await page.keyboard.press("Escape");
   await page.keyboard.press("w");
+  await page.getByRole("combobox", { name: "Circuit" }).selectOption({ label: "the whole unit" });
   await page.locator("[data-laid]").waitFor();
   const layout = await page.evaluate(() => performance.getEntriesByName("layout")[0]!.duration);
   const frame = (await page.getByTestId("wiring").boundingBox())!;

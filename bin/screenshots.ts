@@ -71,9 +71,21 @@ try {
   await job.weighed();
   await page.keyboard.press("Escape");
   await page.keyboard.press("w");
-  await page.locator("[data-laid=true]").waitFor();
-  await page.getByTestId("wiring").getByText("◆").first().waitFor();
+  await page.getByTestId("ladder-drawing").getByText("◆").first().waitFor();
   await shot(page, "wiring");
+  await page.goto("/units/roaster-dr6/workshop");
+  await page.locator('[data-testid="workshop-check"][data-current="true"]').waitFor();
+  await page
+    .getByRole("navigation", { name: "Chapters" })
+    .getByRole("button", { name: /^Steps/ })
+    .click();
+  await page
+    .getByRole("region", { name: "Steps", exact: true })
+    .getByRole("button", { name: /^ignite/ })
+    .click();
+  await page.getByRole("tab", { name: "Failures" }).click();
+  await page.getByTestId("symptoms").waitFor();
+  await shot(page, "workshop");
   await page.goto("/tests/ntc");
   for (const [label, value] of Object.entries({
     "Nominal at 25 °C, Ω": "10k",

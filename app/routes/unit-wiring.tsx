@@ -1,7 +1,7 @@
 import { data, Link } from "react-router";
 import { newestModel } from "#server/units/models.ts";
 import type { Route } from "./+types/unit-wiring";
-import { WiringDrawing } from "../wiring/WiringDrawing.tsx";
+import { WiringPlaces } from "../wiring/WiringPlaces.tsx";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: loaderData ? `Wiring of ${loaderData.unit.name} · Zygodrome` : "Wiring · Zygodrome" },
@@ -26,7 +26,7 @@ export default function UnitWiringPage({ loaderData: { unit } }: Route.Component
           Back to the unit
         </Link>
       </h1>
-      <WiringDrawing unit={unit}>
+      <WiringPlaces unit={unit}>
         {(chosen) => {
           const part = chosen && "part" in chosen ? unit.parts.find((p) => p.id === chosen.part) : undefined;
           if (!chosen) return <p className="text-ink-soft">Choose a part or a line.</p>;
@@ -48,7 +48,7 @@ export default function UnitWiringPage({ loaderData: { unit } }: Route.Component
             </>
           );
         }}
-      </WiringDrawing>
+      </WiringPlaces>
     </main>
   );
 }

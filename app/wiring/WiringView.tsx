@@ -3,7 +3,7 @@ import type { JobEvent } from "#core/job/index.ts";
 import type { ProposalView, WiringView as Figures } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { Diagnosis } from "../job/useDiagnosis.ts";
-import { WiringDrawing } from "./WiringDrawing.tsx";
+import { WiringPlaces } from "./WiringPlaces.tsx";
 import type { Chosen } from "./WiringSheet.tsx";
 import { percentText } from "../words/percent.ts";
 import { Button } from "../ui/Button.tsx";
@@ -33,6 +33,7 @@ export default function WiringView({ unit, events, proposal, state, ask, onPoint
       open = false;
     };
   }, [ask, events, stateId]);
+  const pair = { red: proposal?.red?.id, black: proposal?.black?.id };
   return (
     <FullView title={`Wiring · ${unit.name}`} onClose={onClose}>
       <p className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-3 py-1.5 text-[0.9375rem]">
@@ -56,13 +57,9 @@ export default function WiringView({ unit, events, proposal, state, ask, onPoint
           </span>
         )}
       </p>
-      <WiringDrawing
-        unit={unit}
-        figures={figures}
-        pair={{ red: proposal?.red?.id, black: proposal?.black?.id }}
-      >
+      <WiringPlaces unit={unit} figures={figures} pair={pair} onCourse={setStateId}>
         {(chosen) => <ChosenPart unit={unit} chosen={chosen} figures={figures} onPoint={onPoint} />}
-      </WiringDrawing>
+      </WiringPlaces>
     </FullView>
   );
 }

@@ -1,7 +1,7 @@
-import { CATALOGUE, type Course, type UnitModel } from "#core/unit/index.ts";
+import type { Course, UnitModel } from "#core/unit/index.ts";
+import { chainBetween, netOfPoint } from "#core/wiring/index.ts";
 import {
   fromScale,
-  netOf,
   readingCheck,
   toScale,
   type Dictionary,
@@ -194,22 +194,7 @@ function listLabel(parts: readonly string[]): string {
 
 /** Parts that the current passes from one point to the other: the shortest chain through pairs of terminals that conduct. */
 export function partsBetween(unit: UnitModel, from: string, to: string): string[] {
-  const terminal = (id: string) => unit.points.find((p) => p.id === id)?.terminal ?? id;
-  const start = netOf(unit, terminal(from));
-  const goal = netOf(unit, terminal(to));
-  if (start === undefined || goal === undefined || start === goal) return [];
-  const paths = new Map<string, string[]>([[start, []]]);
-  const queue = [start];
-  for (let net = queue.shift(); net !== undefined; net = queue.shift()) {
-    for (const part of unit.parts)
-      for (const [a, b] of CATALOGUE.get(part.type)!.across) {
-        const [na, nb] = [part.terminals[a], part.terminals[b]];
-        const next = na === net ? nb : nb === net ? na : undefined;
-        if (next === undefined || paths.has(next)) continue;
-        paths.set(next, [...paths.get(net)!, part.id]);
-        queue.push(next);
-      }
-    if (paths.has(goal)) return paths.get(goal)!;
-  }
-  return [];
+  const [start, goal] = [netOfPoint(unit, from), netOfPoint(unit, to)];
+  if (start === undefined || goal === undefined) return [];
+  return chainBetween(unit, start, (net) => net === goal).map((link) => link.part);
 }

@@ -11,3 +11,6 @@ export {
 export { fromElk, toElk, type ElkGraph, type Place, type PlacedDiagram } from "./elkGraph.ts";
 export { neighboursOf, partToThe, type Direction } from "./neighbours.ts";
 export { isInLine, symbolOf, type SymbolName } from "./symbols.ts";
+export { chainBetween, netOfPoint, type ChainLink } from "./chain.ts";
+export { ladderOf, type Ladder, type LadderBox, type LadderLine, type LadderPart } from "./ladder.ts";
+export { fitLadder, LADDER, placeLadder, type LadderPlace, type PlacedLadder } from "./ladderPlaces.ts";

@@ -62,6 +62,16 @@ export function symbolOf(type: string): SymbolName {
   return BY_TYPE[type] ?? "block";
 }
 
+/** Kinds that are a coil and the contacts it moves: in one circuit they are the one or the other. */
+const RELAYS: ReadonlySet<string> = new Set(["relay", "change-over-relay", "double-relay", "contactor"]);
+const COIL_ENDS: ReadonlySet<string> = new Set(["coilA", "coilB"]);
+
+/** What a part is drawn as in a circuit that passes it from one terminal to another. */
+export function symbolBetween(type: string, enters: string, leaves: string): SymbolName {
+  if (!RELAYS.has(type)) return symbolOf(type);
+  return COIL_ENDS.has(enters) && COIL_ENDS.has(leaves) ? "coil" : "switch";
+}
+
 /** Symbols drawn along one line, with a terminal at either end. */
 export function isInLine(symbol: SymbolName): boolean {
   return symbol !== "block";

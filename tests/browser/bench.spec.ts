@@ -320,6 +320,9 @@ for (const colorScheme of ["light", "dark"] as const)
       await page.getByLabel("Q1, this board").fill("-3");
       await check();
       await page.goto("/units/glasswasher-gw4/wiring");
+      await expect(page.getByTestId("ladder-drawing")).toBeVisible();
+      await check();
+      await page.getByRole("combobox", { name: "Circuit" }).selectOption({ label: "the whole unit" });
       await expect(page.locator("[data-laid=true]")).toBeVisible();
       await check();
       await context.close();

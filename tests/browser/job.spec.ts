@@ -235,6 +235,10 @@ for (const colorScheme of ["light", "dark"] as const)
       expect(await barriers()).toEqual([]);
       expect(await sideways()).toBe(0);
       await page.getByRole("button", { name: "Wiring", exact: true }).first().click();
+      await expect(page.getByTestId("ladder-drawing")).toBeVisible();
+      expect(await barriers()).toEqual([]);
+      expect(await sideways()).toBe(0);
+      await page.getByRole("combobox", { name: "Circuit" }).selectOption({ label: "the whole unit" });
       await expect(page.locator("[data-laid=true]")).toBeVisible();
       await page.getByLabel("Find a part or a point").fill("TC1");
       await page.keyboard.press("Enter");

@@ -21,13 +21,22 @@ test("the wiring opens with a key, is searched, walked with arrows, and begins a
   await job.record("P4.3 to N 1.2 vac in rinse heat");
   await page.keyboard.press("Escape");
   await page.keyboard.press("w");
+  // The one circuit first, with what was read on it; a relay leads to what else it is on.
+  const circuit = page.getByTestId("ladder-drawing");
+  await page.getByRole("combobox", { name: "Circuit" }).selectOption({ label: "Rinse heater" });
+  await expect(circuit).toContainText("1.200 V off");
+  await circuit.getByRole("button", { name: /^F1,/ }).click();
+  const aside = page.getByRole("complementary", { name: "What is chosen" });
+  await expect(aside).toContainText("Main fuse F1");
+  await aside.getByRole("button", { name: "Wash pump" }).click();
+  await expect(circuit.getByRole("button", { name: /^M1,/ })).toBeVisible();
+  await page.getByRole("combobox", { name: "Circuit" }).selectOption({ label: "the whole unit" });
   const drawing = page.locator("[data-testid=wiring][data-laid=true]");
   await expect(drawing).toBeVisible();
   await page.getByLabel("Volts shown in").selectOption({ label: "Rinse heat" });
   await expect(drawing).toContainText("◆ 1.200 V off");
   await page.getByLabel("Find a part or a point").fill("TC1");
   await page.keyboard.press("Enter");
-  const aside = page.getByRole("complementary", { name: "What is chosen" });
   await expect(aside).toContainText("Thermal cut-out");
   await page.keyboard.press("ArrowLeft");
   await expect(aside.getByRole("heading")).toContainText("TH1");
@@ -42,6 +51,7 @@ test("the wiring opens with a key, is searched, walked with arrows, and begins a
 
 test("the unit's own drawing can be saved as a file, in both regions' symbols", async ({ page }) => {
   await page.goto("/units/kiln-pk9/wiring");
+  await page.getByRole("combobox", { name: "Circuit" }).selectOption({ label: "the whole unit" });
   await expect(page.locator("[data-laid=true]")).toBeVisible();
   await expect(page.getByRole("button", { name: /North American/ })).toBeVisible();
   const [download] = await Promise.all([

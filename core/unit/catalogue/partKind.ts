@@ -98,6 +98,10 @@ export interface PartKind<P = unknown> {
   readonly modes: readonly ModeKind[];
   /** Pairs of terminals worth a reading across. */
   readonly across: readonly (readonly [string, string])[];
+  /** From input to output, where what comes out is another supply than what went in: the way that a finger follows. */
+  readonly through?: readonly (readonly [input: string, output: string])[];
+  /** Terminals from which it feeds a circuit of its own: a transformer's secondary. */
+  readonly secondary?: readonly string[];
   /** Those of them worth a reading of V AC on whatever side they lie: windings, and ripple across a capacitor. */
   readonly alternating?: readonly (readonly [string, string])[];
   /** Junctions worth the diode range, from anode to cathode. */

@@ -76,6 +76,10 @@ export const powerSupply = definePart({
   type: "power-supply",
   terminals: ["l", "n", "plus", "minus"],
   parameters: z.strictObject({ ...output, minimumVolts: positive.default(85) }),
+  through: [
+    ["l", "plus"],
+    ["minus", "n"],
+  ],
   across: [
     ["plus", "minus"],
     ["l", "n"],
@@ -92,6 +96,7 @@ export const buckRegulator = definePart({
   type: "buck-regulator",
   terminals: ["in", "out", "ground"],
   parameters: z.strictObject({ ...output, dropout: positive.default(1) }),
+  through: [["in", "out"]],
   across: [["out", "ground"]],
   modes,
   expand(build, p, condition) {
@@ -108,6 +113,10 @@ export const charger = definePart({
   type: "charger",
   terminals: ["l", "n", "plus", "minus"],
   parameters: z.strictObject({ ...output, minimumVolts: positive.default(85) }),
+  through: [
+    ["l", "plus"],
+    ["minus", "n"],
+  ],
   across: [
     ["plus", "minus"],
     ["l", "n"],

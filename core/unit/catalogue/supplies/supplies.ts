@@ -48,6 +48,7 @@ export const transformer = definePart({
     /** Current the primary draws at no load, A. */
     magnetisingAmps: ohms.default(0.01),
   }),
+  secondary: ["s1", "s2"],
   across: [
     ["p1", "p2"],
     ["s1", "s2"],
@@ -100,6 +101,10 @@ export const rectifier = definePart({
     leakOhms: ohms.default(2e5),
     filterOhms: ohms.default(1e5),
   }),
+  through: [
+    ["a1", "plus"],
+    ["minus", "a2"],
+  ],
   across: [["plus", "minus"]],
   modes: [
     { id: "dead", name: "no DC output", looks: "everything behind it dark", weight: 0.7 },
@@ -144,6 +149,7 @@ export const regulator = definePart({
     /** What it draws itself, as a resistance across its input. */
     biasOhms: ohms.default(5e4),
   }),
+  through: [["in", "out"]],
   across: [["out", "ground"]],
   modes: [
     { id: "dead", name: "no output", looks: "everything behind it dark", weight: 0.5 },
