@@ -4,6 +4,7 @@ export default [
   layout("routes/shop.tsx", [
     index("routes/board.tsx"),
     route("jobs/new", "routes/start-job.tsx"),
+    route("units", "routes/library.tsx"),
     route("units/new", "routes/trace.tsx", { id: "trace-new" }),
     route("units/new/list", "routes/wiring-list.tsx", { id: "list-new" }),
     route("units/:unit", "routes/unit.tsx"),

@@ -21,6 +21,9 @@ export async function loader({ request }: Route.LoaderArgs) {
   return { open, closed, units, sought };
 }
 
+/** Units on the board: those worked on last. */
+const UNITS_SHOWN = 8;
+
 export default function Board({ loaderData }: Route.ComponentProps) {
   const { open, closed, units, sought } = loaderData;
   const isFound = sought !== "";
@@ -71,7 +74,7 @@ export default function Board({ loaderData }: Route.ComponentProps) {
         </Link>
         <BringFile />
         <ul className="flex flex-col gap-1">
-          {units.map((unit) => (
+          {units.slice(0, UNITS_SHOWN).map((unit) => (
             <li key={unit.id} className="border-b border-rule-faint py-2">
               <Link to={`/units/${unit.id}`} className="block min-h-11 underline-offset-4 hover:underline">
                 <span className="font-bold">{unit.name}</span>{" "}
@@ -87,6 +90,9 @@ export default function Board({ loaderData }: Route.ComponentProps) {
             </li>
           ))}
         </ul>
+        <Link to="/units" className="flex min-h-11 items-center font-semibold underline underline-offset-4">
+          {units.length > UNITS_SHOWN ? `All ${units.length} units` : "The library"}
+        </Link>
       </aside>
     </main>
   );

@@ -1,9 +1,20 @@
-import { data, Link } from "react-router";
+import { data, Link, redirect } from "react-router";
 import { newestModel } from "#server/units/models.ts";
+import {
+  copyUnit,
+  listRevisions,
+  readShelf,
+  setArchived,
+  setTags,
+  tagsText,
+  takeUpAgain,
+} from "#server/units/shelf.ts";
+import { uncleanText } from "#server/requests/cleanText.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { secondsText } from "#core/view/index.ts";
 import type { Route } from "./+types/unit";
 import { SymptomTable } from "../units/SymptomTable.tsx";
+import { UnitShelf } from "../units/UnitShelf.tsx";
 import { WireSwatch } from "../ui/WireSwatch.tsx";
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [
@@ -13,13 +24,56 @@ export const meta: Route.MetaFunction = ({ data: loaded }) => [
 export async function loader({ params }: Route.LoaderArgs) {
   const model = await newestModel(params.unit);
   if (!model) throw data(`This shop has no unit “${params.unit}”. Choose one on the board.`, { status: 404 });
-  return { unit: model.unit };
+  const [shelf, revisions] = await Promise.all([readShelf(params.unit), listRevisions(params.unit)]);
+  return { unit: model.unit, shelf, revisions };
 }
 
-const SECTIONS = ["Hazards", "Symptoms", "Sequence", "Connectors", "States", "Parts", "Settings"] as const;
+/** What is done with a unit as a whole: its tags, a copy, put away or back, an earlier model again. */
+export async function action({ params, request }: Route.ActionArgs) {
+  const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
+  const refuse = (error: string) => data({ error }, { status: 400 });
+  if (uncleanText(form)) return refuse("That has characters that cannot be kept.");
+  const text = (name: string) => (typeof form[name] === "string" ? form[name] : "");
+  switch (form["do"]) {
+    case "tags": {
+      const tags = tagsText.safeParse(text("tags"));
+      if (!tags.success) return refuse(tags.error.issues[0]!.message);
+      await setTags(params.unit, tags.data);
+      return null;
+    }
+    case "copy": {
+      const name = text("name").trim();
+      if (name === "" || name.length > 100) return refuse("Give the copy a name of 100 letters at most.");
+      const id = await copyUnit(params.unit, name);
+      return id === undefined ? refuse("There is no such unit any more.") : redirect(`/units/${id}/workshop`);
+    }
+    case "again":
+      return (await takeUpAgain(params.unit, text("model"))) ? null : refuse("It never was that model.");
+    case "away":
+    case "back":
+      await setArchived(params.unit, form["do"] === "away");
+      return null;
+    default:
+      return refuse("Nothing known was asked for.");
+  }
+}
+
+const SECTIONS = [
+  "Hazards",
+  "Symptoms",
+  "Sequence",
+  "Connectors",
+  "States",
+  "Parts",
+  "Settings",
+  "Library",
+] as const;
 
 /** A unit's model, to be read: what can hurt, what each failure looks like, how it runs, where its pins are. */
-export default function UnitPage({ loaderData: { unit } }: Route.ComponentProps) {
+export default function UnitPage({
+  loaderData: { unit, shelf, revisions },
+  actionData,
+}: Route.ComponentProps) {
   return (
     <main className="mx-auto max-w-6xl p-4 md:p-6">
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b-2 border-ink pb-2">
@@ -141,6 +195,15 @@ export default function UnitPage({ loaderData: { unit } }: Route.ComponentProps)
           <Rows rows={unit.settings.map((s) => [s.name, `${s.value}; ${s.where}`])} />
         </Section>
       )}
+      <Section name="Library">
+        <UnitShelf
+          key={shelf.tags.join(",")}
+          unit={unit}
+          shelf={shelf}
+          revisions={revisions}
+          error={actionData?.error}
+        />
+      </Section>
     </main>
   );
 }

@@ -13,6 +13,7 @@ export function ShopBar() {
       <span className="hidden text-ink-soft lg:inline">Pellwick Service Bench</span>
       <nav aria-label="Bench" className="flex gap-x-5">
         {[
+          ["/units", "Units", "Units"],
           ["/tests", "Component tests", "Tests"],
           ["/strip", "Strip-down", "Strip"],
         ].map(([to, name, short]) => (

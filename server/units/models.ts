@@ -51,14 +51,22 @@ export interface UnitSummary {
   readonly description: string;
 }
 
-/** Newest revision of every unit. */
+/** Newest revision of every unit that was not put away, those worked on last first. */
 export function listUnits(): Promise<UnitSummary[]> {
   return many<{ id: string; name: string; maker: string; description: string }>(
     pool(),
-    `SELECT DISTINCT ON (r.unit_id) r.unit_id AS id, m.name, m.model ->> 'maker' AS maker,
-            m.model ->> 'description' AS description
-       FROM unit_revisions r JOIN unit_models m ON m.hash = r.model_hash
-      ORDER BY r.unit_id, r.number DESC`,
+    `WITH newest AS (
+       SELECT DISTINCT ON (r.unit_id) r.unit_id, r.since, m.name, m.model ->> 'maker' AS maker,
+              m.model ->> 'description' AS description
+         FROM unit_revisions r JOIN unit_models m ON m.hash = r.model_hash
+        WHERE NOT EXISTS (SELECT FROM unit_shelf f WHERE f.unit_id = r.unit_id AND f.archived)
+        ORDER BY r.unit_id, r.number DESC
+     )
+     SELECT n.unit_id AS id, n.name, n.maker, n.description
+       FROM newest n
+       LEFT JOIN LATERAL (SELECT max(j.opened_at) AS at FROM jobs j JOIN unit_models m ON m.hash = j.model_hash
+                           WHERE m.unit_id = n.unit_id) used ON true
+      ORDER BY coalesce(used.at, n.since) DESC, n.name`,
   );
 }
 
@@ -82,6 +90,19 @@ export async function newestFile(
 export async function modelFile(hash: string): Promise<Record<string, unknown>> {
   const row = await one<{ model: unknown }>(pool(), "SELECT model FROM unit_models WHERE hash = $1", [hash]);
   return inOrder(row.model) as Record<string, unknown>;
+}
+
+/** A model that a unit is or was, as it is stored; undefined where it never was that. */
+export async function modelFileOf(
+  unitId: string,
+  hash: string,
+): Promise<Record<string, unknown> | undefined> {
+  const row = await maybeOne<{ model: unknown }>(
+    pool(),
+    "SELECT model FROM unit_models WHERE hash = $1 AND unit_id = $2",
+    [hash, unitId],
+  );
+  return row && (inOrder(row.model) as Record<string, unknown>);
 }
 
 const byHash = new Map<string, StoredModel>();

@@ -11,6 +11,7 @@ import {
 } from "#core/trace/index.ts";
 import { pool } from "../database/pool.ts";
 import { newestModel, storeModel } from "./models.ts";
+import { slug } from "./slug.ts";
 
 const text = z.string().max(100);
 
@@ -72,16 +73,4 @@ function fromList(header: Header, list: Parameters<typeof wiredUnit>[1]): object
     ...problems.map(describeListProblem),
   ];
   return said.slice(0, 5).join(" ");
-}
-
-/** A name as part of an address: small Latin letters and figures, "unit" where there are none. */
-function slug(name: string): string {
-  const plain = name
-    .normalize("NFKD")
-    .replace(/\p{M}/gu, "")
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/gu, "-")
-    .replace(/^-+|-+$/gu, "")
-    .slice(0, 40);
-  return plain === "" ? "unit" : plain;
 }

@@ -27,7 +27,7 @@ test("the wiring opens with a key, is searched, walked with arrows, and begins a
   await expect(circuit).toContainText("1.200 V off");
   await circuit.getByRole("button", { name: /^F1,/ }).click();
   const aside = page.getByRole("complementary", { name: "What is chosen" });
-  await expect(aside).toContainText("Main fuse F1");
+  await expect(aside).toContainText("F1: Main fuse");
   await aside.getByRole("button", { name: "Wash pump" }).click();
   await expect(circuit.getByRole("button", { name: /^M1,/ })).toBeVisible();
   await page.getByRole("combobox", { name: "Circuit" }).selectOption({ label: "the whole unit" });
