@@ -5,6 +5,7 @@ import { Button } from "../ui/Button.tsx";
 import { inputClass } from "../ui/Field.tsx";
 import { useHotkeys } from "../ui/useHotkeys.ts";
 import { TraceEntry } from "./TraceEntry.tsx";
+import { TracePieces } from "./TracePieces.tsx";
 import { TraceLadder } from "./TraceLadder.tsx";
 import { TracedReadings } from "./TracedReadings.tsx";
 import { SaveUnit } from "./SaveUnit.tsx";
@@ -124,6 +125,7 @@ export function TraceDesk({ unit }: Props) {
             </Button>
           )}
         </TraceEntry>
+        {lines.length === 0 && <TracePieces onBegin={(piece) => change(piece.lines)} />}
       </section>
       <section aria-label="What it should read" className="flex min-w-0 flex-col gap-4">
         <TracedReadings traced={traced} missing={traced.trouble ?? missing(trace)} />

@@ -5,13 +5,13 @@ import type { loader } from "../root.tsx";
 /** The line at the top of the shop's pages: home, who is working, the theme. */
 export function ShopBar() {
   return (
-    <header className="no-print flex items-center gap-x-3 border-b-2 border-ink bg-sheet px-4 py-1.5 sm:gap-x-6 md:px-6">
-      <Link to="/" className="flex min-h-11 items-center gap-2 text-lg font-bold">
+    <header className="no-print flex items-center gap-x-2.5 border-b-2 border-ink bg-sheet px-3 py-1.5 sm:gap-x-6 sm:px-4 md:px-6">
+      <Link to="/" className="flex min-h-11 shrink-0 items-center gap-2 text-lg font-bold">
         <img src="/mark.svg" alt="" className="size-7" />
         <span className="max-sm:sr-only">Zygodrome</span>
       </Link>
       <span className="hidden text-ink-soft lg:inline">Pellwick Service Bench</span>
-      <nav aria-label="Bench" className="flex gap-x-5">
+      <nav aria-label="Bench" className="flex gap-x-3 sm:gap-x-5">
         {[
           ["/units", "Units", "Units"],
           ["/tests", "Component tests", "Tests"],
@@ -69,7 +69,7 @@ export function PersonChoice() {
         {chosen === "" ? "Who is working?" : "Working"}
       </span>
       <select
-        className={`min-h-11 border-[1.5px] px-2 font-semibold max-sm:max-w-36 ${chosen === "" ? "border-hazard text-hazard" : "border-ink"}`}
+        className={`min-h-11 border-[1.5px] px-2 font-semibold max-sm:max-w-24 ${chosen === "" ? "border-hazard text-hazard" : "border-ink"}`}
         value={chosen}
         onChange={(e) =>
           void fetcher.submit({ person: e.target.value }, { method: "post", action: "/settings/choices" })

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { recordName, type Section, type SectionRecord } from "#core/workshop/index.ts";
+import { aOne, recordName, type Section, type SectionRecord } from "#core/workshop/index.ts";
 import { Button } from "../ui/Button.tsx";
 import { inputClass } from "../ui/Field.tsx";
 
@@ -31,7 +31,7 @@ export function RecordList({ section, records, at, wrong, onChoose, onNew }: Pro
         <input
           type="search"
           aria-label={`Find in ${section.title}`}
-          placeholder={`find a ${section.one}, a net…`}
+          placeholder={`find ${aOne(section)}…`}
           className={inputClass}
           value={sought}
           onChange={(e) => setSought(e.target.value)}
@@ -65,7 +65,7 @@ export function RecordList({ section, records, at, wrong, onChoose, onNew }: Pro
           </li>
         )}
       </ul>
-      <Button onClick={onNew}>Add a {section.one}</Button>
+      <Button onClick={onNew}>Add {aOne(section)}</Button>
     </section>
   );
 }

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useState } from "react";
-import { recordsOf, sectionTable, withNew, type Json, type Section } from "#core/workshop/index.ts";
+import { aOne, recordsOf, sectionTable, withNew, type Json, type Section } from "#core/workshop/index.ts";
 import { tableText } from "../files/delimited.ts";
 import { fileStem, saveText } from "../files/saveText.ts";
 import { Button } from "../ui/Button.tsx";
@@ -29,7 +29,7 @@ export function SheetDesk({ file, section, name, onFile }: Props) {
   return (
     <>
       <div className="flex flex-wrap gap-2">
-        <Button onClick={() => put(withNew(file, section).file, "new")}>Add a {section.one}</Button>
+        <Button onClick={() => put(withNew(file, section).file, "new")}>Add {aOne(section)}</Button>
         {named && <Button onClick={() => setTaking(!taking)}>Bring a table</Button>}
         <Button
           disabled={recordsOf(file, section).length === 0}

@@ -63,7 +63,7 @@ function Preview({ read, sound, one }: { read: ReadSection; sound: ReadSection["
     <div data-testid="table-preview" role="status" className="flex flex-col gap-1">
       <p>
         <strong>
-          {sound.length - fresh} {one}s that are there, {fresh} new.
+          Rows about {one}s that are there: {sound.length - fresh}; new: {fresh}.
         </strong>{" "}
         {unused.length > 0 && `Not used: ${unused.join(", ")}. `}
         {problems.length === 0

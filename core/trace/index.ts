@@ -4,6 +4,7 @@ export { describeTraceProblem } from "./words.ts";
 export { TRACE_KINDS, type TraceKind } from "./kinds.ts";
 export type { TraceLine, TraceProblem } from "./line.ts";
 export { traceOffers, type TraceOffer } from "./offers.ts";
+export { TRACE_PIECES, type TracePiece } from "./pieces.ts";
 export { traceRows, type TraceRow } from "./rows.ts";
 export { traceUnit, type Trace } from "./trace.ts";
 export { nameOf } from "./unit/naming.ts";

@@ -81,3 +81,6 @@ export type Json = { readonly [key: string]: unknown };
 export function isJson(value: unknown): value is Json {
   return typeof value === "object" && value !== null && !Array.isArray(value);
 }
+
+/** One of a section's records with its article: "a part", "an item". */
+export const aOne = ({ one }: Pick<Section, "one">): string => `${/^[aeiou]/u.test(one) ? "an" : "a"} ${one}`;

@@ -1,5 +1,6 @@
 /** A unit model as chapters of records that are edited one by one or as a sheet, with names that follow. */
 export {
+  aOne,
   isJson,
   type Field,
   type FieldKind,
