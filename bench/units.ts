@@ -2,12 +2,19 @@ import { parseArgs } from "node:util";
 import { checkList, readRows, readTable, traceUnit, wiredUnit, type WireRow } from "#core/trace/index.ts";
 import { buildReadings } from "#core/diagnosis/index.ts";
 import { viewJob } from "#core/view/index.ts";
+import { diagramOf, toElk } from "#core/wiring/index.ts";
+import { checkFile, namesOf, recordsOf, SECTIONS, withField, type Json } from "#core/workshop/index.ts";
+import Elk from "elkjs/lib/elk.bundled.js";
+import { generatedUnit } from "./generatedUnit.ts";
 import { WARMER } from "../tests/support/foodWarmer.ts";
 
 /**
  * How long it takes to make units: `npm run bench:units`, with `--json` as one line.
  *
  * editRedrawMs1000       a cell of a list of a thousand wires changed: rows, parts and circuits read anew on the page's thread, median of nine
+ * workshopEditMs1000     the same in the workshop: a field of the model changed, its chapter and the names to choose from anew
+ * workshopCheckMs1000    and that model read as a whole, which a worker does
+ * layoutMs150, layoutMs600  a whole unit of so many parts laid out, which a worker does; one circuit alone takes no time worth telling
  * import10000RowsMs      a list of ten thousand rows read and looked through, as the preview does
  * readingsMs100          what the unit of a hundred wires should read, along every circuit, off the page's thread
  * traceEntriesToFirstCheck  lines of a food warmer until its first check can be told
@@ -56,6 +63,24 @@ const edits = Array.from({ length: 9 }, (_, i) =>
     checkList({ supply: "mains 230V", rows, parts: {} });
   }),
 );
+/** The file of a unit of a thousand wires, as the workshop has it. */
+const file = JSON.parse(JSON.stringify(made(thousand).unit!.file)) as Json;
+const parts = SECTIONS.find((s) => s.id === "parts")!;
+const workshopEdits = Array.from({ length: 9 }, (_, i) =>
+  timed(() => {
+    const next = withField(file, parts, i * 100, ["name"], `Changed ${i}`);
+    recordsOf(next, parts);
+    for (const kind of ["net", "item", "part"] as const) namesOf(next, kind);
+  }),
+);
+const workshopChecks = Array.from({ length: 5 }, () => timed(() => void checkFile(file).problems.length));
+const layout = async (size: number): Promise<number> => {
+  const graph = toElk(diagramOf(generatedUnit(size)));
+  const from = performance.now();
+  await new Elk().layout(graph as never);
+  return performance.now() - from;
+};
+const layouts = { small: await layout(150), large: await layout(600) };
 const text = [
   ["From", "To", "Colour", "Size", "Length"],
   ...rowsOf(10_000).map((r) => [r.from, r.to, r.colour, r.size, r.length]),
@@ -68,6 +93,10 @@ while (entries < WARMER.length && !traceUnit(HEADER, WARMER.slice(0, entries)).u
 
 const result = {
   editRedrawMs1000: Math.round(median(edits)),
+  workshopEditMs1000: Math.round(median(workshopEdits)),
+  workshopCheckMs1000: Math.round(median(workshopChecks)),
+  layoutMs150: Math.round(layouts.small),
+  layoutMs600: Math.round(layouts.large),
   import10000RowsMs: Math.round(imported),
   readingsMs100: Math.round(readings),
   traceEntriesToFirstCheck: entries,

@@ -2,13 +2,13 @@ import type { TracedCourse } from "#core/view/index.ts";
 import type { Traced } from "./useTracedView.ts";
 
 interface Props {
-  traced: Pick<Traced, "view" | "first" | "calculating">;
+  traced: Pick<Traced, "view" | "first" | "worth" | "calculating">;
   /** What stands there until there is something to show. */
   missing: string;
 }
 
 /** What a meter should show along each circuit while it is called for, and where one would measure first. */
-export function TracedReadings({ traced: { view, first, calculating }, missing }: Props) {
+export function TracedReadings({ traced: { view, first, worth, calculating }, missing }: Props) {
   if (!view)
     return (
       <div>
@@ -47,6 +47,11 @@ export function TracedReadings({ traced: { view, first, calculating }, missing }
           </p>
         )}
       </div>
+      {worth !== undefined && (
+        <p data-testid="worth-knowing" className="border-l-4 border-here bg-here-soft px-3 py-2">
+          {worth}
+        </p>
+      )}
       {view.courses.map((course) => (
         <Course key={course.id} course={course} />
       ))}

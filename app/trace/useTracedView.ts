@@ -6,6 +6,8 @@ import type { TraceSource, TraceWorker } from "../workers/traceProtocol.ts";
 export interface Traced {
   readonly view: TracedView | undefined;
   readonly first: FirstCheck | undefined;
+  /** Which unknown value would help most. */
+  readonly worth: string | undefined;
   readonly calculating: boolean;
   readonly trouble: string | undefined;
 }
@@ -14,6 +16,7 @@ interface Answer {
   readonly to: TraceSource;
   readonly view?: TracedView;
   readonly first?: FirstCheck;
+  readonly worth?: string | undefined;
   readonly trouble?: string;
 }
 
@@ -36,6 +39,8 @@ export function useTracedView(source: TraceSource | undefined): Traced {
       setAnswer({ to: source, view });
       const first = await worker.first();
       setAnswer({ to: source, view, first });
+      const worth = await worker.worth();
+      setAnswer({ to: source, view, first, worth });
     };
     const begin = setTimeout(() => {
       look().catch((error: unknown) =>
@@ -51,6 +56,7 @@ export function useTracedView(source: TraceSource | undefined): Traced {
   return {
     view: source && answer?.view,
     first: current?.first,
+    worth: current?.worth,
     calculating: source !== undefined && current?.view === undefined && current?.trouble === undefined,
     trouble: current?.trouble,
   };

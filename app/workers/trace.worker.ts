@@ -1,7 +1,7 @@
 import { expose } from "comlink";
 import { describeListProblem, wiredUnit } from "#core/trace/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import { firstCheck, tracedView } from "#core/view/index.ts";
+import { firstCheck, tracedView, worthMeasuring } from "#core/view/index.ts";
 import type { TraceSource, TraceWorker } from "./traceProtocol.ts";
 
 let opened: UnitModel | undefined;
@@ -20,6 +20,9 @@ const worker: TraceWorker = {
   async first() {
     if (!opened) throw new Error("No unit is open in the trace worker.");
     return firstCheck(opened);
+  },
+  async worth() {
+    return opened && worthMeasuring(opened);
   },
 };
 

@@ -11,4 +11,6 @@ export interface TraceWorker {
   look(source: TraceSource): Promise<TracedView>;
   /** Where one would begin on the unit that was looked at: this takes the longer time. */
   first(): Promise<FirstCheck>;
+  /** Which unknown value would help most, in words; this takes the longest. */
+  worth(): Promise<string | undefined>;
 }

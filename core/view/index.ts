@@ -37,6 +37,7 @@ export { isProven, judgeProof, meterProof, proofRecord, proofSteps, type ProofSt
 export {
   firstCheck,
   tracedView,
+  worthMeasuring,
   type FirstCheck,
   type TracedCourse,
   type TracedPoint,

@@ -3,13 +3,14 @@ import {
   buildReadings,
   DictionarySizeError,
   toScale,
+  worthKnowing,
   type Dictionary,
 } from "#core/diagnosis/index.ts";
 import { describeTraceDoubt, traceDoubts } from "#core/trace/index.ts";
-import type { UnitModel } from "#core/unit/index.ts";
+import { CATALOGUE, type UnitModel } from "#core/unit/index.ts";
 import type { ProposalView } from "./proposalView.ts";
 import { viewJob } from "./view.ts";
-import { rangeText, valueText } from "./words.ts";
+import { listText, rangeText, valueText } from "./words.ts";
 
 /** A point of a traced circuit with what a meter should show there. */
 export interface TracedPoint {
@@ -78,6 +79,20 @@ export function firstCheck(unit: UnitModel): FirstCheck {
     suspects: totalSuspects,
     ...(first ? { check: { title: first.title, setup: first.setup, time: first.time } } : {}),
   };
+}
+
+/** The one value that nobody knew and that would help most, in words; undefined where knowing none would. */
+export function worthMeasuring(unit: UnitModel): string | undefined {
+  const dictionary = dictionaryOf(unit);
+  const found = dictionary && worthKnowing(unit, dictionary);
+  if (!found) return undefined;
+  const part = unit.parts.find((p) => p.id === found.part)!;
+  const what =
+    CATALOGUE.get(part.type)!.work === undefined
+      ? "Measure its ohms once, with one lead off"
+      : "Read its plate, or measure its ohms once with one lead off";
+  const ways = found.told.map((way) => way.replaceAll(".", "·"));
+  return `${part.id.replaceAll(".", "·")} is guessed. ${what}: ${ways.length === 1 ? "one more way" : `${ways.length} more ways`} to fail could be told then (${listText(ways)}).`;
 }
 
 function dictionaryOf(unit: UnitModel): Dictionary | undefined {

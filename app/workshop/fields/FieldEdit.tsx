@@ -1,5 +1,6 @@
-import { valueAt, type Field, type Json } from "#core/workshop/index.ts";
+import { valueAt } from "#core/workshop/index.ts";
 import { ChoiceEdit, HoldsEdit, KindEdit, YesEdit } from "./ChoiceEdit.tsx";
+import type { EditProps, FieldProps } from "./fieldProps.ts";
 import { MapEdit } from "./MapEdit.tsx";
 import { NameEdit } from "./NameEdit.tsx";
 import { NumberEdit } from "./NumberEdit.tsx";
@@ -8,30 +9,6 @@ import { RefEdit, RefsEdit } from "./RefEdit.tsx";
 import { GroupEdit, RowsEdit } from "./RowsEdit.tsx";
 import { TerminalsEdit } from "./TerminalsEdit.tsx";
 import { TextEdit } from "./TextEdit.tsx";
-
-export interface FieldProps {
-  readonly field: Field;
-  /** The record that the field is of. */
-  readonly record: Json;
-  readonly onChange: (path: readonly string[], value: unknown) => void;
-  /** The record by another name, wherever it is used; undefined where its name is its own affair. */
-  readonly onRename?: ((to: string) => string | undefined) | undefined;
-  readonly error?: string | undefined;
-}
-
-/** What an editor of one kind of field is given. */
-export interface EditProps {
-  readonly field: Field;
-  readonly record: Json;
-  readonly value: unknown;
-  readonly set: (value: unknown) => void;
-  /** For the control itself. */
-  readonly aria: {
-    readonly id: string;
-    readonly "aria-describedby"?: string;
-    readonly "aria-invalid"?: true;
-  };
-}
 
 /** One field of a record with its label, its hint and what is wrong with it. */
 export function FieldEdit({ field, record, onChange, onRename, error }: FieldProps) {
@@ -43,6 +20,7 @@ export function FieldEdit({ field, record, onChange, onRename, error }: FieldPro
     record,
     value: valueAt(record, path),
     // Another kind of part is another record: what only the former kind had goes.
+    Inner: FieldEdit,
     set: (value) => onChange(holds.is === "kind" ? [] : path, value),
     aria: {
       id,

@@ -2,7 +2,7 @@ import { X } from "lucide-react";
 import { useState } from "react";
 import { isJson, modesOfKind, type Field, type FieldKind, type NameKind } from "#core/workshop/index.ts";
 import { inputClass } from "../../ui/Field.tsx";
-import { FieldEdit, type EditProps } from "./FieldEdit.tsx";
+import type { EditProps } from "./fieldProps.ts";
 import { namesList } from "./RefEdit.tsx";
 
 /** Values by name: where each switch stands, how warm each part is. */
@@ -13,6 +13,7 @@ export function MapEdit({
   field,
   by,
   holds,
+  Inner,
 }: EditProps & { by: NameKind; holds: FieldKind }) {
   const entries = isJson(value) ? value : {};
   const [typed, setTyped] = useState("");
@@ -35,7 +36,7 @@ export function MapEdit({
         const inner: Field = { path: [name], label: name, holds };
         return (
           <li key={name} className="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-1.5">
-            <FieldEdit field={inner} record={entries} onChange={(_, v) => put(name, v ?? null)} />
+            <Inner field={inner} record={entries} onChange={(_, v) => put(name, v ?? null)} />
             <button
               type="button"
               aria-label={`Take ${name} out of ${field.label}`}

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { inputClass } from "../../ui/Field.tsx";
-import type { EditProps } from "./FieldEdit.tsx";
+import type { EditProps } from "./fieldProps.ts";
 
 /** The name that others use: taken when the field is left, and then wherever it is used. */
 export function NameEdit({

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { describeCellProblem, readCell, showCell } from "#core/workshop/index.ts";
 import { inputClass } from "../../ui/Field.tsx";
-import type { EditProps } from "./FieldEdit.tsx";
+import type { EditProps } from "./fieldProps.ts";
 
 /** A number as it is said, "4k7" or "0,5", with what it is counted in. What is no number yet stays on screen and says so. */
 export function NumberEdit({

@@ -1,10 +1,10 @@
 import { useState } from "react";
 import { parametersOf, valueAt, withValue, type Parameter } from "#core/workshop/index.ts";
 import { NumberEdit } from "./NumberEdit.tsx";
-import { FieldEdit, type EditProps } from "./FieldEdit.tsx";
+import type { EditProps } from "./fieldProps.ts";
 
 /** The values of a part: what its kind needs and what was said first, what the catalogue fills in on demand. */
-export function ParametersEdit({ record, set }: EditProps) {
+export function ParametersEdit({ record, set, Inner }: EditProps) {
   const all = parametersOf(typeof record["type"] === "string" ? record["type"] : "");
   const [more, setMore] = useState(false);
   const matters = (p: Parameter) =>
@@ -17,7 +17,7 @@ export function ParametersEdit({ record, set }: EditProps) {
     <>
       <div className="grid grid-cols-[repeat(auto-fit,minmax(9rem,1fr))] gap-x-3 gap-y-2">
         {[...first, ...(more ? rest : [])].map((p) => (
-          <Value key={p.field.path[1]} parameter={p} record={record} onChange={put} />
+          <Value Inner={Inner} key={p.field.path[1]} parameter={p} record={record} onChange={put} />
         ))}
       </div>
       {rest.length > 0 && (
@@ -38,13 +38,15 @@ function Value({
   parameter: { field, unset },
   record,
   onChange,
+  Inner,
 }: {
   parameter: Parameter;
+  Inner: EditProps["Inner"];
   record: EditProps["record"];
   onChange: (path: readonly string[], value: unknown) => void;
 }) {
   const { holds, path, label } = field;
-  if (holds.is !== "number") return <FieldEdit field={field} record={record} onChange={onChange} />;
+  if (holds.is !== "number") return <Inner field={field} record={record} onChange={onChange} />;
   const id = `value-${path.join("-")}`;
   return (
     <div className="min-w-0">
@@ -55,6 +57,7 @@ function Value({
         field={field}
         record={record}
         value={valueAt(record, path)}
+        Inner={Inner}
         set={(v) => onChange(path, v)}
         aria={{ id }}
         unit={holds.unit}

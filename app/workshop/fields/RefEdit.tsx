@@ -2,7 +2,7 @@ import { X } from "lucide-react";
 import { useState } from "react";
 import type { NameKind } from "#core/workshop/index.ts";
 import { inputClass } from "../../ui/Field.tsx";
-import type { EditProps } from "./FieldEdit.tsx";
+import type { EditProps } from "./fieldProps.ts";
 
 /** The page's list of names of a kind, for completion. */
 export const namesList = (kind: NameKind) => `names-of-${kind}`;

@@ -1,6 +1,6 @@
 import { isJson, withValue, type Field, type Json } from "#core/workshop/index.ts";
 import { Button } from "../../ui/Button.tsx";
-import { FieldEdit, type EditProps } from "./FieldEdit.tsx";
+import type { EditProps } from "./fieldProps.ts";
 
 /** Records within a record: the outputs of a state, the ways out of a step. */
 export function RowsEdit({
@@ -9,6 +9,7 @@ export function RowsEdit({
   field,
   one,
   fields,
+  Inner,
 }: EditProps & { one: string; fields: readonly Field[] }) {
   const rows: readonly Json[] = Array.isArray(value) ? value.map((r: unknown) => (isJson(r) ? r : {})) : [];
   const put = (next: readonly Json[]) => set(next.length === 0 ? undefined : next);
@@ -18,7 +19,7 @@ export function RowsEdit({
         <li key={i} className="border-l-2 border-rule pl-3">
           <div className="grid grid-cols-[repeat(auto-fit,minmax(9rem,1fr))] gap-x-3 gap-y-2">
             {fields.map((f) => (
-              <FieldEdit
+              <Inner
                 key={f.path.join(".")}
                 field={f}
                 record={row}
@@ -46,12 +47,12 @@ export function RowsEdit({
 }
 
 /** One record within a record. */
-export function GroupEdit({ value, set, fields }: EditProps & { fields: readonly Field[] }) {
+export function GroupEdit({ value, set, fields, Inner }: EditProps & { fields: readonly Field[] }) {
   const record = isJson(value) ? value : {};
   return (
     <div className="grid grid-cols-[repeat(auto-fit,minmax(9rem,1fr))] gap-x-3 gap-y-2">
       {fields.map((f) => (
-        <FieldEdit
+        <Inner
           key={f.path.join(".")}
           field={f}
           record={record}

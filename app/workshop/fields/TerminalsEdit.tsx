@@ -1,8 +1,8 @@
 import { isJson, terminalsOf, type Field } from "#core/workshop/index.ts";
-import { FieldEdit, type EditProps } from "./FieldEdit.tsx";
+import type { EditProps } from "./fieldProps.ts";
 
 /** The net that each terminal of a part is on. */
-export function TerminalsEdit({ value, record, set }: EditProps) {
+export function TerminalsEdit({ value, record, set, Inner }: EditProps) {
   const nets = isJson(value) ? value : {};
   const known = terminalsOf(typeof record["type"] === "string" ? record["type"] : "");
   const strange = Object.keys(nets).filter((t) => !known.some((k) => k.name === t));
@@ -15,7 +15,7 @@ export function TerminalsEdit({ value, record, set }: EditProps) {
           holds: { is: "ref", to: "net" },
         };
         return (
-          <FieldEdit
+          <Inner
             key={name}
             field={inner}
             record={nets}

@@ -1,5 +1,5 @@
 import { inputClass } from "../../ui/Field.tsx";
-import type { EditProps } from "./FieldEdit.tsx";
+import type { EditProps } from "./fieldProps.ts";
 
 const MOST = 300;
 
