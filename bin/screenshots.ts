@@ -73,6 +73,9 @@ try {
   await page.keyboard.press("w");
   await page.getByTestId("ladder-drawing").getByText("◆").first().waitFor();
   await shot(page, "wiring");
+  await page.goto("/units");
+  await page.getByTestId("library").getByRole("listitem").first().waitFor();
+  await shot(page, "library");
   await page.goto("/units/roaster-dr6/workshop");
   await page.locator('[data-testid="workshop-check"][data-current="true"]').waitFor();
   await page

@@ -147,3 +147,23 @@ test("two who change one unit: the second hears of the first, and nothing is wri
   expect(file.covers[0]!.name).toBe("second lid");
   await other.context().close();
 });
+
+test("a traced unit that is changed here goes on here, and is traced no further", async ({ page }) => {
+  const made = await page.request.post("/units/traced", {
+    data: {
+      name: "Traced and mended",
+      maker: "",
+      lines: ["mains 230V", "fuse F1 10A", "element HT1 2kW", "to N"],
+    },
+  });
+  const { unit } = (await made.json()) as { unit: string };
+  await open(page, unit);
+  await expect(page.getByText("This unit was traced line by line.")).toBeVisible();
+  await chapter(page, /^Items/);
+  await page.getByLabel("Price").fill("12");
+  await expect(page.getByText("This unit was traced line by line.")).toHaveCount(0);
+  await page.getByRole("button", { name: "Save as a new revision" }).click();
+  await expect(page).toHaveURL(new RegExp(`/units/${unit}$`));
+  await expect(page.getByRole("link", { name: "Workshop" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Trace more of it" })).toHaveCount(0);
+});

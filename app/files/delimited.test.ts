@@ -1,0 +1,59 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { describe, expect, test } from "@jest/globals";
+import {
+  readSectionTable,
+  recordsOf,
+  SECTIONS,
+  sectionTable,
+  withTable,
+  type Json,
+} from "#core/workshop/index.ts";
+import { cellsOfText, tableText } from "./delimited.ts";
+import { fileStem } from "./saveText.ts";
+
+describe("a table as text", () => {
+  test("comes back with quotes, commas, ends of lines and spaces in its cells", () => {
+    const table = [
+      ["Short name", "Name"],
+      ["a", 'say "now", and\nthen'],
+      ["b", "  kept;\ttoo "],
+    ];
+    expect(cellsOfText(tableText(table))).toEqual(table);
+  });
+
+  test.each(["=1+1", "+cmd", "-2", "@sum", "\ttab", "\rreturn"])("shelters %j from being run", (cell) => {
+    const text = tableText([["id"], [cell]]);
+    expect(cellsOfText(text)[1]![0]).toBe(`'${cell}`);
+  });
+
+  test("is read with tabs, semicolons or commas, and with a mark at its head", () => {
+    for (const text of ["a\tb\n1\t2", "a;b\n1;2", "\uFEFFa,b\r\n1,2\r\n\r\n"])
+      expect(cellsOfText(text)).toEqual([
+        ["a", "b"],
+        ["1", "2"],
+      ]);
+  });
+
+  test.each(readdirSync("demo/units"))(
+    "%s: every chapter comes back through a spreadsheet's text",
+    (name) => {
+      const file = JSON.parse(readFileSync(`demo/units/${name}`, "utf8")) as Json;
+      for (const section of SECTIONS) {
+        const named = section.fields.some((f) => f.cell && f.holds.is === "id");
+        if (!named || recordsOf(file, section).length === 0) continue;
+        const read = readSectionTable(file, section, cellsOfText(tableText(sectionTable(file, section))));
+        expect({ section: section.id, problems: read.problems }).toEqual({
+          section: section.id,
+          problems: [],
+        });
+        expect(JSON.stringify(withTable(file, section, read, true))).toBe(JSON.stringify(file));
+      }
+    },
+  );
+});
+
+test("a name becomes part of a file's name", () => {
+  expect(fileStem(" Tea urn, canteen 2 ", "unit")).toBe("Tea-urn-canteen-2");
+  expect(fileStem("Wärmeplatte", "unit")).toBe("Wärmeplatte");
+  expect(fileStem(" … ", "unit")).toBe("unit");
+});
