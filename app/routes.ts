@@ -28,6 +28,7 @@ export default [
   route("dictionaries/:engine/:hash", "routes/dictionary.ts"),
   route("units/traced", "routes/units-traced.ts"),
   route("units/file", "routes/units-file.ts"),
+  route("units/:unit/pictures", "routes/unit-pictures.ts"),
   route("units/:unit/file", "routes/unit-file.ts"),
   route("settings/choices", "routes/choices.ts"),
 ] satisfies RouteConfig;

@@ -9,11 +9,13 @@ import {
   tagsText,
   takeUpAgain,
 } from "#server/units/shelf.ts";
+import { listPictures } from "#server/units/pictures.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { secondsText } from "#core/view/index.ts";
 import type { Route } from "./+types/unit";
 import { SymptomTable } from "../units/SymptomTable.tsx";
+import { UnitPictures } from "../units/UnitPictures.tsx";
 import { UnitShelf } from "../units/UnitShelf.tsx";
 import { WireSwatch } from "../ui/WireSwatch.tsx";
 
@@ -24,8 +26,12 @@ export const meta: Route.MetaFunction = ({ data: loaded }) => [
 export async function loader({ params }: Route.LoaderArgs) {
   const model = await newestModel(params.unit);
   if (!model) throw data(`This shop has no unit “${params.unit}”. Choose one on the board.`, { status: 404 });
-  const [shelf, revisions] = await Promise.all([readShelf(params.unit), listRevisions(params.unit)]);
-  return { unit: model.unit, shelf, revisions };
+  const [shelf, revisions, pictures] = await Promise.all([
+    readShelf(params.unit),
+    listRevisions(params.unit),
+    listPictures(params.unit),
+  ]);
+  return { unit: model.unit, shelf, revisions, pictures };
 }
 
 /** What is done with a unit as a whole: its tags, a copy, put away or back, an earlier model again. */
@@ -66,12 +72,13 @@ const SECTIONS = [
   "States",
   "Parts",
   "Settings",
+  "Pictures",
   "Library",
 ] as const;
 
 /** A unit's model, to be read: what can hurt, what each failure looks like, how it runs, where its pins are. */
 export default function UnitPage({
-  loaderData: { unit, shelf, revisions },
+  loaderData: { unit, shelf, revisions, pictures },
   actionData,
 }: Route.ComponentProps) {
   return (
@@ -195,6 +202,9 @@ export default function UnitPage({
           <Rows rows={unit.settings.map((s) => [s.name, `${s.value}; ${s.where}`])} />
         </Section>
       )}
+      <Section name="Pictures">
+        <UnitPictures unit={unit.id} pictures={pictures} />
+      </Section>
       <Section name="Library">
         <UnitShelf
           key={shelf.tags.join(",")}

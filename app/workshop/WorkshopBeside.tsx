@@ -1,6 +1,8 @@
 import { Tabs } from "radix-ui";
 import { lazy, Suspense, useState } from "react";
 import type { Json, WorkshopProblem } from "#core/workshop/index.ts";
+import type { UnitPicture } from "#server/units/pictures.ts";
+import { UnitPictures } from "../units/UnitPictures.tsx";
 import { SymptomTable } from "../units/SymptomTable.tsx";
 import { PartFailures } from "./PartFailures.tsx";
 import type { WorkshopCheck as Check } from "./useChecked.ts";
@@ -14,17 +16,20 @@ const PLACES = [
   ["check", "Check"],
   ["drawing", "Drawing"],
   ["failures", "Failures"],
+  ["pictures", "Pictures"],
 ] as const;
 
 interface Props {
   check: Check;
+  unit: string;
+  pictures: readonly UnitPicture[];
   /** The part in hand, if one is. */
   part: Json | undefined;
   onGo: (problem: WorkshopProblem) => void;
 }
 
 /** Beside what is edited: what the model says of itself, its drawing, and what each failure would show. */
-export function WorkshopBeside({ check, part, onGo }: Props) {
+export function WorkshopBeside({ check, unit: id, pictures, part, onGo }: Props) {
   const [place, setPlace] = useState<string>("check");
   const { unit } = check;
   const wrong = check.problems.length + check.doubts.filter((d) => d.level === "wrong").length;
@@ -38,14 +43,14 @@ export function WorkshopBeside({ check, part, onGo }: Props) {
       className="flex min-w-0 flex-col self-start lg:sticky lg:top-4"
     >
       <Tabs.List aria-label="Beside" className="flex border-b-[1.5px] border-ink">
-        {PLACES.map(([id, title]) => (
+        {PLACES.map(([name, title]) => (
           <Tabs.Trigger
-            key={id}
-            value={id}
+            key={name}
+            value={name}
             className="min-h-11 border-b-4 border-transparent px-3 font-semibold data-[state=active]:border-here data-[state=active]:font-bold"
           >
             {title}
-            {id === "check" && wrong > 0 && <span className="text-hazard"> {wrong} wrong</span>}
+            {name === "check" && wrong > 0 && <span className="text-hazard"> {wrong} wrong</span>}
           </Tabs.Trigger>
         ))}
       </Tabs.List>
@@ -79,6 +84,9 @@ export function WorkshopBeside({ check, part, onGo }: Props) {
             readings are on a job’s course.
           </p>
         )}
+      </Tabs.Content>
+      <Tabs.Content value="pictures" className="pt-2">
+        <UnitPictures unit={id} pictures={pictures} />
       </Tabs.Content>
     </Tabs.Root>
   );

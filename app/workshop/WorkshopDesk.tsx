@@ -1,5 +1,6 @@
 import { useDeferredValue, useMemo, useState } from "react";
-import { type Json } from "#core/workshop/index.ts";
+import type { Json } from "#core/workshop/index.ts";
+import type { UnitPicture } from "#server/units/pictures.ts";
 import { Button } from "../ui/Button.tsx";
 import { ChapterDesk } from "./ChapterDesk.tsx";
 import { NamesLists } from "./NamesLists.tsx";
@@ -17,10 +18,11 @@ interface Props {
   /** The newest revision of it: its hash and its file. */
   base: string;
   file: Json;
+  pictures: readonly UnitPicture[];
 }
 
 /** A unit's model at a desk: its chapters, one record or a sheet of them, and beside them what the model says of itself. */
-export function WorkshopDesk({ unit, name, base, file: newest }: Props) {
+export function WorkshopDesk({ unit, name, base, file: newest, pictures }: Props) {
   const [first] = useState<WorkshopDraft>({ base, file: newest, at: "" });
   const shop = useWorkshop(unit, first);
   const { file, section, record, made } = shop;
@@ -58,6 +60,8 @@ export function WorkshopDesk({ unit, name, base, file: newest }: Props) {
         <ChapterDesk shop={shop} name={name} problems={problems} />
         <WorkshopBeside
           check={check}
+          unit={unit}
+          pictures={pictures}
           part={section.path[0] === "parts" && !shop.asSheet ? record?.record : undefined}
           onGo={shop.goTo}
         />

@@ -26,14 +26,16 @@ export interface StoredFile {
   readonly content: Buffer;
 }
 
-/** A file, or its thumbnail; undefined where there is none. */
+/** A file of a job or a picture of a unit, or its thumbnail; undefined where there is none. */
 export async function readFile(id: string, thumbnail: boolean): Promise<StoredFile | undefined> {
   if (!z.uuid().safeParse(id).success) return undefined;
+  const of = (table: "files" | "unit_pictures") =>
+    thumbnail
+      ? `SELECT name, 'image/jpeg' AS media, thumbnail AS content FROM ${table} WHERE id = $1 AND thumbnail IS NOT NULL`
+      : `SELECT name, media, content FROM ${table} WHERE id = $1`;
   return maybeOne<{ name: string; media: string; content: Buffer }>(
     pool(),
-    thumbnail
-      ? "SELECT name, 'image/jpeg' AS media, thumbnail AS content FROM files WHERE id = $1 AND thumbnail IS NOT NULL"
-      : "SELECT name, media, content FROM files WHERE id = $1",
+    `${of("files")} UNION ALL ${of("unit_pictures")} LIMIT 1`,
     [id],
   );
 }

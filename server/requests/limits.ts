@@ -16,7 +16,7 @@ const MOST_SOCKETS = 1500;
 const MINUTE_MS = 60_000;
 
 const isUnit = (path: string) => path === "/units/traced" || path === "/units/file";
-const isFile = (path: string) => /^\/jobs\/[^/]+\/files$/.test(path);
+const isFile = (path: string) => /^\/jobs\/[^/]+\/files$|^\/units\/[^/]+\/pictures$/.test(path);
 
 /** A body says how long it is, and is not longer than its route takes. */
 export const bodyWithin: RequestHandler = (request, response, next) => {

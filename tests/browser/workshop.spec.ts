@@ -1,5 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
+import sharp from "sharp";
 
 /** A copy of a demo unit under a name of its own, so that tests side by side do not revise the same one. */
 async function bring(page: Page, id: string): Promise<void> {
@@ -166,4 +167,39 @@ test("a traced unit that is changed here goes on here, and is traced no further"
   await expect(page).toHaveURL(new RegExp(`/units/${unit}$`));
   await expect(page.getByRole("link", { name: "Workshop" })).toBeVisible();
   await expect(page.getByRole("link", { name: "Trace more of it" })).toHaveCount(0);
+});
+
+test("photographs of the plate and the drawing stay with the unit, beside what is typed", async ({
+  page,
+}) => {
+  await bring(page, "kiln-pictured");
+  await open(page, "kiln-pictured");
+  await page.getByRole("tab", { name: "Pictures" }).click();
+  const picture = (background: string) =>
+    sharp({ create: { width: 600, height: 400, channels: 3, background } })
+      .png()
+      .toBuffer();
+  const file = async (name: string, background: string) => ({
+    name,
+    mimeType: "image/png",
+    buffer: await picture(background),
+  });
+  const beside = page.getByRole("region", { name: "Pictures of the unit" });
+  await beside
+    .getByLabel("Add pictures")
+    .setInputFiles([await file("plate.png", "#d0c8a0"), await file("sheet.png", "#ffffff")]);
+  await expect(beside.getByText("1 of 2")).toBeVisible();
+  await expect(beside.getByRole("img", { name: "plate.png" })).toBeVisible();
+  const width = async () => (await beside.getByRole("img").boundingBox())!.width;
+  const plain = await width();
+  await beside.getByRole("button", { name: "Larger" }).click();
+  expect(await width()).toBeCloseTo(1.5 * plain, 0);
+  await beside.getByRole("button", { name: "The next one" }).click();
+  await expect(beside.getByRole("img", { name: "sheet.png" })).toBeVisible();
+  await beside
+    .getByLabel("Add pictures")
+    .setInputFiles([{ name: "notes.txt", mimeType: "text/plain", buffer: Buffer.from("no picture") }]);
+  await expect(beside.getByRole("alert")).toContainText("notes.txt");
+  await page.goto("/units/kiln-pictured");
+  await expect(page.getByRole("region", { name: "Pictures of the unit" }).getByRole("img")).toBeVisible();
 });

@@ -8,7 +8,9 @@ import {
   type RowProblem,
 } from "#core/trace/index.ts";
 import { fileStem, saveText } from "../../files/saveText.ts";
+import type { UnitPicture } from "#server/units/pictures.ts";
 import { Button } from "../../ui/Button.tsx";
+import { UnitPictures } from "../../units/UnitPictures.tsx";
 import { inputClass } from "../../ui/Field.tsx";
 import { SaveUnit } from "../SaveUnit.tsx";
 import { TracedReadings } from "../TracedReadings.tsx";
@@ -25,10 +27,11 @@ const WireGrid = lazy(() => import("./WireGrid.tsx"));
 interface Props {
   /** The unit of the library whose list this is. */
   unit: ({ id: string } & ListDraft) | undefined;
+  pictures: readonly UnitPicture[];
 }
 
 /** A unit by its wiring list: the rows as a sheet, the parts as they are called, and what it should read beside them. */
-export function ListDesk({ unit }: Props) {
+export function ListDesk({ unit, pictures }: Props) {
   const key = unit?.id ?? "new";
   const [first] = useState<ListDraft>(unit ?? EMPTY_LIST);
   const { draft, set, undo, redo, canUndo, canRedo } = useDraft(LIST_DRAFT, key, first);
@@ -137,6 +140,7 @@ export function ListDesk({ unit }: Props) {
         )}
       </div>
       <section aria-label="What it should read" className="flex min-w-0 flex-col gap-4">
+        {unit && <UnitPictures unit={unit.id} pictures={pictures} />}
         <TracedReadings
           traced={traced}
           missing={
