@@ -1,3 +1,4 @@
+import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import sharp from "sharp";
@@ -203,3 +204,38 @@ test("photographs of the plate and the drawing stay with the unit, beside what i
   await page.goto("/units/kiln-pictured");
   await expect(page.getByRole("region", { name: "Pictures of the unit" }).getByRole("img")).toBeVisible();
 });
+
+for (const [width, height, colorScheme] of [
+  [1280, 800, "light"],
+  [390, 844, "dark"],
+] as const)
+  test(`has no barrier and does not scroll sideways at ${width} wide, ${colorScheme}`, async ({
+    browser,
+  }) => {
+    const page = await (await browser.newContext({ viewport: { width, height }, colorScheme })).newPage();
+    await open(page, "roaster-dr6");
+    const check = async () => {
+      expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+      expect(
+        await page.evaluate(() => document.documentElement.scrollWidth - innerWidth),
+      ).toBeLessThanOrEqual(0);
+    };
+    await check();
+    for (const [id, title] of [
+      ["parts", /^Parts/],
+      ["states", /^States/],
+      ["effects", /^Effects/],
+      ["steps", /^Steps/],
+      ["variants", /^Variants/],
+    ] as const) {
+      if (width < 1024) await page.getByRole("combobox", { name: "Chapter" }).selectOption(id);
+      else await chapter(page, title);
+      await check();
+    }
+    for (const tab of ["Drawing", "Failures", "Pictures"]) {
+      await page.getByRole("tab", { name: tab }).click();
+      if (tab === "Drawing") await page.locator("[data-laid=true]").waitFor();
+      await check();
+    }
+    await page.context().close();
+  });
