@@ -31,11 +31,11 @@ export function SymptomTable({ unit }: { unit: UnitModel }) {
       </p>
     );
   return (
-    <ul data-testid="symptoms">
+    <ul data-testid="symptoms" className="@container">
       {groups.map((group) => (
         <li
           key={[group.title, ...group.differs].join("|")}
-          className="grid gap-x-6 border-t border-rule py-2 md:grid-cols-[20rem_1fr]"
+          className="grid gap-x-6 border-t border-rule py-2 @2xl:grid-cols-[20rem_1fr]"
         >
           <div>
             <strong>{group.title}</strong>

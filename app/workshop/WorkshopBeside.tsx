@@ -40,7 +40,7 @@ export function WorkshopBeside({ check, unit: id, pictures, part, onGo }: Props)
     <Tabs.Root
       value={place}
       onValueChange={setPlace}
-      className="flex min-w-0 flex-col self-start lg:sticky lg:top-4"
+      className="flex min-w-0 flex-col self-start lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:overflow-y-auto"
     >
       <Tabs.List aria-label="Beside" className="flex border-b-[1.5px] border-ink">
         {PLACES.map(([name, title]) => (
