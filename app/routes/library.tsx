@@ -12,17 +12,13 @@ export async function loader({ request }: Route.LoaderArgs) {
   const sought = (searchParams.get("find") ?? "").slice(0, 100);
   const tag = searchParams.get("tag") ?? undefined;
   const archived = searchParams.has("archived");
-  const [units, away, tags] = await Promise.all([
-    listLibrary({ sought, tag, archived }),
-    listLibrary({ archived: !archived }),
-    listTags(),
-  ]);
-  return { units, other: away.length, tags, sought, tag, archived };
+  const [{ units, others }, tags] = await Promise.all([listLibrary({ sought, tag, archived }), listTags()]);
+  return { units, others, tags, sought, tag, archived };
 }
 
 /** The shop's units: found by what is half remembered, each with what is known of it. */
 export default function Library({ loaderData }: Route.ComponentProps) {
-  const { units, other, tags, sought, tag, archived } = loaderData;
+  const { units, others, tags, sought, tag, archived } = loaderData;
   const submit = useSubmit();
   const [params] = useSearchParams();
   const without = (name: string) => {
@@ -86,12 +82,12 @@ export default function Library({ loaderData }: Route.ComponentProps) {
             <UnitRow key={unit.id} unit={unit} />
           ))}
         </ul>
-        {other > 0 && (
+        {others > 0 && (
           <Link
             to={archived ? "?" : "?archived"}
             className="flex min-h-11 items-center self-start underline underline-offset-4"
           >
-            {archived ? `Those on the shelf (${other})` : `Those put away (${other})`}
+            {archived ? `Those on the shelf (${others})` : `Those put away (${others})`}
           </Link>
         )}
       </div>

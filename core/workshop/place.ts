@@ -55,13 +55,23 @@ export function withRecords(file: Json, section: Section, records: readonly Json
       return withValue(
         file,
         section.path,
-        records.length === 0
-          ? undefined
-          : Object.fromEntries(records.map(({ id, ...record }) => [String(id), record])),
+        records.length === 0 ? undefined : Object.fromEntries(underFreeKeys(records)),
       );
     case "list":
       return withValue(file, section.path, records.length === 0 ? undefined : records);
   }
+}
+
+/** Records under their names; one without a name, or under one that is taken, gets one that is free, so that none is lost. */
+function underFreeKeys(records: readonly Json[]): (readonly [string, Json])[] {
+  const taken = new Set<string>();
+  return records.map(({ id, ...record }) => {
+    const stem = typeof id === "string" && id !== "" ? id : "unnamed";
+    let key = stem;
+    for (let i = 2; taken.has(key); i++) key = `${stem}-${i}`;
+    taken.add(key);
+    return [key, record];
+  });
 }
 
 /** Every record of the list that a section stands on, those that it does not show included. */

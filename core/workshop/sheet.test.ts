@@ -103,6 +103,20 @@ describe("a sheet", () => {
     expect(parts(more)).toHaveLength(parts(washer).length + 1);
   });
 
+  test("whose records go by name loses none of them where two get one name, or one gets none", () => {
+    const needs = section("needs");
+    const shown = rowsOf(washer, needs);
+    const from = shown.map((_, i) => i);
+    const twice = withSheet(washer, needs, shown.with(1, shown[1]!.with(0, "logic")), from);
+    expect(Object.keys(twice["needs"] as Json)).toEqual(["logic", "logic-2", "level"]);
+    expect((twice["needs"] as Json)["logic-2"]).toEqual((washer["needs"] as Json)["sensor"]);
+    const more = withSheet(washer, needs, [...shown, cellsOf(needs).map(() => "")], [...from, undefined]);
+    expect(Object.keys(more["needs"] as Json)).toEqual(["logic", "sensor", "level", "unnamed"]);
+    const one = withSheet(washer, needs, shown.with(1, shown[1]!.with(0, "range")), from);
+    expect(JSON.stringify(one)).toContain('"range"');
+    expect(JSON.stringify((one["states"] as Json[]).map((s) => s["drives"]))).not.toContain('"sensor"');
+  });
+
   test("with a name typed over renames the thing wherever it is used; a name that is taken is left to the check", () => {
     const points = section("points");
     const shown = rowsOf(washer, points);

@@ -24,6 +24,12 @@ export interface LibraryUnit {
   readonly usual: readonly { readonly item: string; readonly times: number }[];
 }
 
+export interface Library {
+  readonly units: readonly LibraryUnit[];
+  /** Units that are not looked through: those put away, or where these are asked for, those on the shelf. */
+  readonly others: number;
+}
+
 interface Row extends Omit<LibraryUnit, "since" | "lastAt" | "usual"> {
   readonly since: Date;
   readonly lastAt: Date | null;
@@ -79,11 +85,11 @@ export async function listLibrary({
   readonly sought?: string;
   readonly tag?: string | undefined;
   readonly archived?: boolean;
-} = {}): Promise<LibraryUnit[]> {
-  const rows = (await many<Row>(pool(), LIBRARY)).filter(
-    (r) => r.archived === archived && (tag === undefined || r.tags.includes(tag)),
-  );
-  return searched(rows, sought).map((row) => ({
+} = {}): Promise<Library> {
+  const all = await many<Row>(pool(), LIBRARY);
+  const here = all.filter((r) => r.archived === archived);
+  const rows = here.filter((r) => tag === undefined || r.tags.includes(tag));
+  const units = searched(rows, sought).map((row) => ({
     id: row.id,
     name: row.name,
     maker: row.maker,
@@ -99,6 +105,7 @@ export async function listLibrary({
     ...(row.lastAt ? { lastAt: row.lastAt.toISOString() } : {}),
     usual: row.usual ?? [],
   }));
+  return { units, others: all.length - here.length };
 }
 
 /** What a unit is found by. */

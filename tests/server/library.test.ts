@@ -22,7 +22,7 @@ afterAll(closePool);
 const ID = "library-washer";
 const washer = { ...glasswasherJson(), id: ID, name: "Schankspüler 7", maker: "Quernby Works" };
 const found = async (sought: string, more: object = {}) =>
-  (await listLibrary({ sought, ...more })).map((u) => u.id);
+  (await listLibrary({ sought, ...more })).units.map((u) => u.id);
 
 beforeAll(async () => {
   await storeModel(pool(), washer);
@@ -54,16 +54,16 @@ describe("the library", () => {
       };
       expect(await recordEvent(id, event)).toMatchObject({ ok: true });
     };
-    const before = (await listLibrary()).find((u) => u.id === ID)!;
+    const before = (await listLibrary()).units.find((u) => u.id === ID)!;
     expect(before).toMatchObject({ jobs: 0, openJobs: 0, usual: [], revisions: 2, revision: "C" });
     expect(before.lastAt).toBeUndefined();
     for (const item of ["heater", "fuse", "heater", undefined]) await job(item);
-    const after = (await listLibrary()).find((u) => u.id === ID)!;
+    const after = (await listLibrary()).units.find((u) => u.id === ID)!;
     expect(after).toMatchObject({ jobs: 4, openJobs: 4 });
     expect(after.usual.map((u) => u.times)).toEqual([2, 1]);
     expect(after.usual[0]!.item).toMatch(/heater/iu);
     // Worked on last, it stands first.
-    expect((await listLibrary())[0]!.id).toBe(ID);
+    expect((await listLibrary()).units[0]!.id).toBe(ID);
     expect((await listUnits())[0]!.id).toBe(ID);
   });
 
@@ -91,6 +91,7 @@ describe("the library", () => {
     await setArchived(ID, true);
     expect(await found("Schankspüler")).toEqual([]);
     expect(await found("Schankspüler", { archived: true })).toEqual([ID]);
+    expect((await listLibrary()).others).toBe(1);
     expect((await listUnits()).map((u) => u.id)).not.toContain(ID);
     expect(await newestModel(ID)).toBeDefined();
     await setArchived(ID, false);
