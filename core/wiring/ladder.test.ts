@@ -82,6 +82,16 @@ describe("the loop of a circuit, as a finger follows it on the drawing", () => {
     });
   });
 
+  test("is none where the points are one net, or only a detour leads from them and back", () => {
+    const washer = units.get("glasswasher-gw4")!;
+    const course = washer.courses.find((c) => c.id === "rinse-heater")!;
+    const along = (...points: string[]) => ladderOf(washer, { ...course, points });
+    expect(along("P1.1", "P1.1", "P1.1")).toBeUndefined();
+    expect(along("F1.1", "F1.2", "F1.1")).toBeUndefined();
+    expect(along("F1.1", "F1.2", "S1.2")!.parts.map((p) => p.id)).toContain("S1");
+    expect(along()).toBeUndefined();
+  });
+
   test("has a box round neighbours that are replaced as one, and round no single part", () => {
     const { boxes, parts } = ladder("kiln-pk9", "bank-a");
     expect(boxes).toEqual([{ item: "bank-a", name: "Element bank A", from: 4, to: 6 }]);

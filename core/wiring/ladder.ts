@@ -63,8 +63,8 @@ export function ladderOf(unit: UnitModel, course: Course): Ladder | undefined {
     if (links.length === 0) return undefined;
     along.push(...links);
   }
-  if (along.length === 0) return undefined;
   const loop = withoutDetours(first, along);
+  if (loop.length === 0) return undefined;
   const used = terminalsOf(loop);
   const before = toSupply(unit, first, used).map(turned);
   before.reverse();
