@@ -65,7 +65,7 @@ describe("a damaged file", () => {
     (seed) => {
       const random = seeded(seed);
       for (let i = 0; i < 20; i++) {
-        const file = mutated(FILES[i % FILES.length], random) as unknown;
+        const file = mutated(FILES[i % FILES.length], random);
         if (!isJson(file)) continue;
         const before = JSON.stringify(file);
         everything(file, random);
