@@ -3,6 +3,7 @@ import { afterAll, describe, expect, test } from "@jest/globals";
 import { strFromU8, unzipSync } from "fflate";
 import Papa from "papaparse";
 import sharp from "sharp";
+import { buildReadings } from "#core/diagnosis/index.ts";
 import { jobFileSchema } from "#core/formats/index.ts";
 import type { EventBody } from "#core/job/index.ts";
 import { viewJob } from "#core/view/index.ts";
@@ -15,7 +16,6 @@ import { openJob } from "#server/jobs/openJob.ts";
 import { readJob, type Job } from "#server/jobs/readJob.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
 import { modelHash } from "#server/units/models.ts";
-import { demoDictionary } from "../support/demoUnits.ts";
 import { rinseReading } from "../support/rinseReading.ts";
 
 afterAll(closePool);
@@ -53,7 +53,7 @@ async function workedJob(): Promise<{ job: Job; photograph: Buffer; reading: str
 }
 
 const viewOf = (job: Job) =>
-  viewJob(demoDictionary("glasswasher-gw4"), job.events, "information", undefined, "listed");
+  viewJob(buildReadings(job.unit), job.events, "information", undefined, "listed");
 
 async function unzipped(job: Job): Promise<Record<string, Uint8Array>> {
   const bytes = new Uint8Array(await new Response(jobArchive(job, viewOf(job))).arrayBuffer());
