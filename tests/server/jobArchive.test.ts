@@ -52,8 +52,7 @@ async function workedJob(): Promise<{ job: Job; photograph: Buffer; reading: str
   return { job: (await readJob(id))!, photograph: checked.file.content, reading, retracted };
 }
 
-const viewOf = (job: Job) =>
-  viewJob(buildReadings(job.unit), job.events, "information", undefined, "listed");
+const viewOf = (job: Job) => viewJob(buildReadings(job.unit), job.events, "information", undefined, "listed");
 
 async function unzipped(job: Job): Promise<Record<string, Uint8Array>> {
   const bytes = new Uint8Array(await new Response(jobArchive(job, viewOf(job))).arrayBuffer());
