@@ -188,7 +188,10 @@ test("a refused entry stays with its reason, and its words can be put back in th
   const job = new JobPage(page);
   await page.keyboard.press("p");
   await page.getByRole("button", { name: "Live: take volts" }).click();
+  // What is refused below is the reading, so the power's own entry is to be there first.
+  const declared = page.waitForResponse((r) => r.url().endsWith("/events") && r.ok());
   await job.declare("live");
+  await declared;
   // The server answers for good: this one not.
   await page.route(
     "**/events",
