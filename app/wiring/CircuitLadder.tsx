@@ -9,8 +9,8 @@ import {
   type LadderPart,
   type LadderPlace,
 } from "#core/wiring/index.ts";
-import { percentText } from "../words/percent.ts";
 import { wireColours } from "../words/wireColours.ts";
+import { PartCaption, standing } from "./PartCaption.tsx";
 import { PartSymbol, type Region } from "./PartSymbol.tsx";
 import type { Chosen } from "./WiringSheet.tsx";
 
@@ -24,9 +24,6 @@ interface Props {
   chosen: Chosen;
   onChoose: (chosen: Chosen) => void;
 }
-
-/** Chance under which a part recedes. */
-const CLEARED = 0.01;
 
 /** One circuit as the finger follows it, at a size that is read without leaning in: rows that fit the width, there and back. */
 export function CircuitLadder({ unit, ladder, region, figures, pair, chosen, onChoose }: Props) {
@@ -146,7 +143,7 @@ function End({
       <path d={`M${place.x} ${place.y - 16}v32`} strokeWidth="3" />
       <text
         x={place.x + (inward === 0 ? 6 : -6)}
-        y={leads ? place.y - 46 : place.y + 34}
+        y={leads ? place.y - 46 : place.y + 50}
         textAnchor={inward === 0 ? "start" : "end"}
         fontSize="13"
         fontWeight="700"
@@ -174,12 +171,9 @@ function PartCell({
   chosen: boolean;
   onChoose: () => void;
 }) {
-  const cleared = chance !== undefined && chance < CLEARED;
-  const ink = cleared ? "var(--receded)" : "var(--ink)";
+  const { cleared, ink, said } = standing(chance);
   const { symbol: half } = LADDER;
   const block = part.symbol === "block";
-  const said =
-    chance === undefined ? "" : cleared ? ", ruled out" : `, ${percentText(chance)} per cent likely`;
   return (
     <g
       transform={`translate(${place.x - half / 2} ${place.y - 22})`}
@@ -217,31 +211,15 @@ function PartCell({
       ) : (
         <PartSymbol symbol={part.symbol} region={region} width={half} height={44} />
       )}
-      <text
+      <PartCaption
+        label={part.label}
+        chance={chance}
         x={half / 2}
-        y={-8}
-        textAnchor="middle"
-        fontSize="16"
-        fontWeight={cleared ? 400 : 700}
-        textDecoration={cleared ? "line-through" : undefined}
-        stroke="none"
-        fill={ink}
-      >
-        {part.label}
-      </text>
-      {chance !== undefined && chance >= 0.05 && (
-        <text
-          x={half / 2}
-          y={60}
-          textAnchor="middle"
-          fontSize="14"
-          fontWeight="700"
-          stroke="none"
-          fill="var(--hazard)"
-        >
-          {percentText(chance)} %
-        </text>
-      )}
+        above={-8}
+        below={60}
+        size={16}
+        chanceSize={14}
+      />
     </g>
   );
 }

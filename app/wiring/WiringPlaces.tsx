@@ -33,7 +33,15 @@ export function WiringPlaces({ unit, figures, pair, onCourse, children }: Props)
       }),
     [unit],
   );
-  const [place, setPlace] = useState(() => courseOf(unit, pair)?.id ?? ladders[0]?.course.id ?? WHOLE);
+  const [place, setPlace] = useState(
+    () =>
+      courseOf(
+        ladders.map((l) => l.course),
+        pair,
+      )?.id ??
+      ladders[0]?.course.id ??
+      WHOLE,
+  );
   const [chosen, setChosen] = useState<Chosen>();
   const frame = useRef<HTMLDivElement>(null);
   const region: Region = unit.hertz === 60 ? "NA" : "IEC";
@@ -109,11 +117,11 @@ export function WiringPlaces({ unit, figures, pair, onCourse, children }: Props)
 }
 
 /** The circuit that a check is on: the first that has both its points, or else one of them. */
-function courseOf(unit: UnitModel, pair: Props["pair"]): Course | undefined {
+function courseOf(courses: readonly Course[], pair: Props["pair"]): Course | undefined {
   const asked = [pair?.red, pair?.black].flatMap((id) => id ?? []);
   if (asked.length === 0) return undefined;
   const on = (course: Course) => asked.filter((id) => course.points.includes(id)).length;
-  return [...unit.courses].sort((a, b) => on(b) - on(a)).find((c) => on(c) > 0);
+  return [...courses].sort((a, b) => on(b) - on(a)).find((c) => on(c) > 0);
 }
 
 /** Other circuits that the chosen part is on: what pulls a relay in. */

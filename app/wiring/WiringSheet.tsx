@@ -1,8 +1,8 @@
 import { memo } from "react";
 import type { WiringView } from "#core/view/index.ts";
 import type { Diagram, DiagramEdge, DiagramNode, Place, PlacedDiagram } from "#core/wiring/index.ts";
-import { percentText } from "../words/percent.ts";
 import { wireColours } from "../words/wireColours.ts";
+import { PartCaption, standing } from "./PartCaption.tsx";
 import { PartSymbol, type Region } from "./PartSymbol.tsx";
 
 export type Chosen = { readonly part: string } | { readonly net: string } | undefined;
@@ -17,9 +17,6 @@ interface Props {
   chosen: Chosen;
   onChoose: (chosen: Chosen) => void;
 }
-
-/** Chance under which a part recedes. */
-const CLEARED = 0.01;
 
 /** The drawing itself: lines in their wire colours, parts by their symbols, readings at the points. */
 export const WiringSheet = memo(function WiringSheet(props: Props) {
@@ -147,11 +144,8 @@ function PartBox({
   reachable: boolean;
   onChoose: Props["onChoose"];
 }) {
-  const cleared = chance !== undefined && chance < CLEARED;
-  const ink = cleared ? "var(--receded)" : "var(--ink)";
+  const { cleared, ink, said } = standing(chance);
   const { width, height, ports, symbol } = node;
-  const said =
-    chance === undefined ? "" : cleared ? ", ruled out" : `, ${percentText(chance)} per cent likely`;
   return (
     <g
       transform={`translate(${at.x} ${at.y})`}
@@ -194,31 +188,15 @@ function PartBox({
             </text>
           );
         })}
-      <text
+      <PartCaption
+        label={node.label}
+        chance={chance}
         x={width / 2}
-        y={symbol === "block" ? 18 : symbol === "pin" ? 0 : 2}
-        textAnchor="middle"
-        fontSize={symbol === "pin" ? 11 : 14}
-        fontWeight={cleared ? 400 : 700}
-        textDecoration={cleared ? "line-through" : undefined}
-        stroke="none"
-        fill={ink}
-      >
-        {node.label}
-      </text>
-      {chance !== undefined && chance >= 0.05 && (
-        <text
-          x={width / 2}
-          y={height + 6}
-          textAnchor="middle"
-          fontSize="12"
-          fontWeight="700"
-          stroke="none"
-          fill="var(--hazard)"
-        >
-          {percentText(chance)} %
-        </text>
-      )}
+        above={symbol === "block" ? 18 : symbol === "pin" ? 0 : 2}
+        below={height + 6}
+        size={symbol === "pin" ? 11 : 14}
+        chanceSize={12}
+      />
     </g>
   );
 }

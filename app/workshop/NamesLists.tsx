@@ -1,6 +1,6 @@
 import { memo, useMemo } from "react";
 import { namesOf, type Field, type FieldKind, type Json, type NameKind } from "#core/workshop/index.ts";
-import { namesList } from "./fields/RefEdit.tsx";
+import { namesList } from "./fields/namesList.ts";
 
 /** The names that the fields on screen may be completed from. */
 export const NamesLists = memo(function NamesLists({

@@ -1,7 +1,7 @@
 import { PART_KINDS, withKind, type Option } from "#core/workshop/index.ts";
 import { inputClass } from "../../ui/Field.tsx";
 import type { EditProps } from "./fieldProps.ts";
-import { namesList } from "./RefEdit.tsx";
+import { namesList } from "./namesList.ts";
 
 /** One of a few words. Where the model says which holds if nothing is said, saying that one leaves it out. */
 export function ChoiceEdit({

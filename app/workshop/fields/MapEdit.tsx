@@ -1,9 +1,8 @@
 import { X } from "lucide-react";
-import { useState } from "react";
 import { isJson, modesOfKind, type Field, type FieldKind, type NameKind } from "#core/workshop/index.ts";
 import { inputClass } from "../../ui/Field.tsx";
+import { AddName } from "./AddName.tsx";
 import type { EditProps } from "./fieldProps.ts";
-import { namesList } from "./RefEdit.tsx";
 
 /** Values by name: where each switch stands, how warm each part is. */
 export function MapEdit({
@@ -16,19 +15,11 @@ export function MapEdit({
   Inner,
 }: EditProps & { by: NameKind; holds: FieldKind }) {
   const entries = isJson(value) ? value : {};
-  const [typed, setTyped] = useState("");
   const modes = by === "mode" ? modesOfKind(typeof record["type"] === "string" ? record["type"] : "") : [];
   const put = (name: string, next: unknown) => {
     const rest = Object.fromEntries(Object.entries(entries).filter(([k]) => k !== name));
     const all = next === undefined ? rest : { ...entries, [name]: next };
     set(Object.keys(all).length === 0 ? undefined : all);
-  };
-  const add = () => {
-    const name = typed.trim();
-    if (name === "" || name in entries) return;
-    const first = holds.is === "choice" ? (holds.of[0]?.[0] ?? "") : holds.is === "number" ? 0 : {};
-    put(name, first);
-    setTyped("");
   };
   return (
     <ul className="flex flex-col gap-1">
@@ -68,18 +59,14 @@ export function MapEdit({
               ))}
           </select>
         ) : (
-          <input
-            aria-label={`Add to ${field.label}`}
-            className={`${inputClass} reading`}
-            list={namesList(by)}
-            placeholder="add…"
-            autoCapitalize="off"
-            autoComplete="off"
-            spellCheck={false}
-            value={typed}
-            onChange={(e) => setTyped(e.target.value)}
-            onBlur={add}
-            onKeyDown={(e) => e.key === "Enter" && add()}
+          <AddName
+            label={`Add to ${field.label}`}
+            of={by}
+            onAdd={(name) => {
+              if (name in entries) return false;
+              put(name, holds.is === "choice" ? (holds.of[0]?.[0] ?? "") : holds.is === "number" ? 0 : {});
+              return true;
+            }}
           />
         )}
       </li>

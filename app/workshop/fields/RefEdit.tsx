@@ -1,11 +1,9 @@
 import { X } from "lucide-react";
-import { useState } from "react";
 import type { NameKind } from "#core/workshop/index.ts";
 import { inputClass } from "../../ui/Field.tsx";
+import { AddName } from "./AddName.tsx";
 import type { EditProps } from "./fieldProps.ts";
-
-/** The page's list of names of a kind, for completion. */
-export const namesList = (kind: NameKind) => `names-of-${kind}`;
+import { namesList } from "./namesList.ts";
 
 /** The name of something else in the model, completed from what there is. */
 export function RefEdit({ value, set, aria, to }: EditProps & { to: NameKind }) {
@@ -27,13 +25,6 @@ export function RefEdit({ value, set, aria, to }: EditProps & { to: NameKind }) 
 /** Several of them, in order. */
 export function RefsEdit({ value, set, aria, to, field }: EditProps & { to: NameKind }) {
   const names = Array.isArray(value) ? value.map(String) : [];
-  const [typed, setTyped] = useState("");
-  const add = () => {
-    const more = typed.split(/[\s,;]+/u).filter((t) => t !== "");
-    if (more.length === 0) return;
-    set([...names, ...more]);
-    setTyped("");
-  };
   return (
     <div className="flex flex-wrap items-center gap-1.5">
       {names.map((name, i) => (
@@ -55,20 +46,15 @@ export function RefsEdit({ value, set, aria, to, field }: EditProps & { to: Name
           </button>
         </span>
       ))}
-      <input
-        {...aria}
-        aria-label={`Add to ${field.label}`}
-        className={`${inputClass} reading w-40!`}
-        list={namesList(to)}
-        placeholder="add…"
-        maxLength={300}
-        autoCapitalize="off"
-        autoComplete="off"
-        spellCheck={false}
-        value={typed}
-        onChange={(e) => setTyped(e.target.value)}
-        onBlur={add}
-        onKeyDown={(e) => e.key === "Enter" && add()}
+      <AddName
+        id={aria.id}
+        label={`Add to ${field.label}`}
+        of={to}
+        className="w-40!"
+        onAdd={(typed) => {
+          set([...names, ...typed.split(/[\s,;]+/u).filter((t) => t !== "")]);
+          return true;
+        }}
       />
     </div>
   );
