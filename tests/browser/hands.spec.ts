@@ -43,7 +43,8 @@ for (const { unit, truth, complaint } of JOBS) {
   test(`a whole job through a connection that drops: ${unit}`, async ({ page, context }) => {
     const job = new JobPage(page, unit, MOUSE);
     await job.open(complaint, {});
-    await job.makeNextCheck(truth);
+    // Until one was made: the card may go while the page looks further, and no check is made then.
+    const first = await job.followToCall(truth, 1);
     await context.setOffline(true);
     const made = await job.followToCall(truth, 16);
     await expect(page.getByTestId("outbox").getByRole("listitem").first()).toContainText(
@@ -51,7 +52,7 @@ for (const { unit, truth, complaint } of JOBS) {
     );
     const findings = job.ledger.locator("[data-finding]");
     const count = await findings.count();
-    expect(count).toBeGreaterThan(made.length);
+    expect(count).toBe(first.length + made.length);
     await context.setOffline(false);
     await expect(page.getByTestId("outbox")).toBeHidden();
     // Everything is on the server, once.
