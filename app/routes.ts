@@ -16,6 +16,7 @@ export default [
     route("tests/sheet", "routes/sheet.tsx"),
     route("tests/:test", "routes/test.tsx"),
     route("strip", "routes/strip.tsx"),
+    route("jobs/:job/revision", "routes/job-revision.tsx"),
     route("jobs/:job/report", "routes/report.tsx"),
   ]),
   route("units/:unit/wiring", "routes/unit-wiring.tsx"),

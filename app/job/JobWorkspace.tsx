@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import type { JobView } from "#core/view/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { OutboxNotice } from "../sync/OutboxNotice.tsx";
@@ -54,7 +55,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
         onCall={() => setOpen({ dialog: "call" })}
         onKeys={() => setOpen({ dialog: "keys" })}
       />
-      <Notices jobId={job.id} unreadable={job.unreadable} desk={desk} />
+      <Notices job={job} desk={desk} />
       <main className="min-h-0 grow max-xl:flex max-xl:flex-col xl:grid xl:grid-cols-[minmax(0,1fr)_27rem]">
         <div className="relative min-w-0 flex-col border-ink bg-sheet max-xl:contents xl:flex xl:overflow-y-auto xl:border-r-[1.5px]">
           <CourseAndRecord desk={desk} job={job} />
@@ -79,12 +80,10 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
 
 /** What the page has to say about itself: work under way, trouble, what another person did, what waits to be sent. */
 function Notices({
-  jobId,
-  unreadable,
+  job: { id: jobId, unreadable, newer },
   desk: { progress, notice, trouble, heard, mend, state, place },
 }: {
-  jobId: string;
-  unreadable: number;
+  job: Job;
   desk: JobDesk;
 }) {
   return (
@@ -114,6 +113,17 @@ function Notices({
             className="border-b-[1.5px] border-here bg-here-soft px-4 py-1.5 text-[0.9375rem]"
           >
             {heard}
+          </p>
+        )}
+        {newer !== undefined && !state.closed && (
+          <p className="border-b-[1.5px] border-ink bg-live-soft px-4 text-[0.9375rem]">
+            This unit was changed after the job was opened.{" "}
+            <Link
+              to={`/jobs/${jobId}/revision`}
+              className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4"
+            >
+              See what its newer revision would change
+            </Link>
           </p>
         )}
         {state.band === "unproven" && place === "next" && <FirstHint />}

@@ -1,7 +1,8 @@
 import { useEffect, useMemo, useState } from "react";
+import { useRevalidator } from "react-router";
 import type { Order } from "#core/diagnosis/index.ts";
 import { showPoint } from "#core/entry/index.ts";
-import { checkOf, doneChecks, replay, type EventBody, type JobEvent } from "#core/job/index.ts";
+import { checkOf, doneChecks, misfits, replay, type EventBody, type JobEvent } from "#core/job/index.ts";
 import { checkText, didText, resultText, type JobView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
@@ -26,7 +27,7 @@ export type Open =
 /** What another person just did, in words. */
 function heardText(unit: UnitModel, event: JobEvent, who: string): string {
   const { body } = event;
-  return body.type === "finding"
+  return body.type === "finding" && misfits(unit, body).length === 0
     ? `${who} recorded ${checkText(unit, checkOf(unit, body))}: ${resultText(unit, body)}.`
     : `${who} ${didText(event)}.`;
 }
@@ -53,15 +54,18 @@ function inFront(
 
 /** A job as it lies on the desk: its log, what it comes to, what is open, and everything that can be done. */
 export function useJobDesk(job: Job, first: JobView, dictionary: string) {
-  // A job keeps the model it was opened with, so a fresh copy of the job does not mean another unit.
+  // A job keeps its model until it is moved, and then its page begins anew: a fresh copy of the job does not mean another unit.
   const [unit] = useState(job.unit);
   useFreshJob();
   const { person, people } = useShop();
   const nameOf = useMemo(() => new Map(people.map((p) => [p.id, p.name])), [people]);
   const [heard, setHeard] = useState("");
-  const log = useJobLog(job, (event) =>
-    setHeard(heardText(unit, event, nameOf.get(event.person) ?? event.person)),
-  );
+  const { revalidate } = useRevalidator();
+  const log = useJobLog(job, (event) => {
+    setHeard(heardText(unit, event, nameOf.get(event.person) ?? event.person));
+    // The page is served anew with the revision that the job was moved to.
+    if (event.body.type === "moved") void revalidate();
+  });
   const { events, record } = log;
   const [order, setOrder] = useState<Order>("information");
   // The check in hand, which somebody is about to make: it stays on the card whatever ranks first by the time it is made.

@@ -54,5 +54,5 @@ export const shouldRevalidate = ({
 export default function JobPage({ loaderData }: Route.ComponentProps) {
   const { job, view, dictionary } = loaderData;
   useEffect(() => void served.set(job.id, loaderData), [job.id, loaderData]);
-  return <JobWorkspace key={job.id} job={job} first={view} dictionary={dictionary} />;
+  return <JobWorkspace key={`${job.id} ${job.modelHash}`} job={job} first={view} dictionary={dictionary} />;
 }

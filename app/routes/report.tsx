@@ -4,6 +4,7 @@ import { readJob } from "#server/jobs/readJob.ts";
 import { analyseWhole } from "#server/workers/analysis.ts";
 import type { Route } from "./+types/report";
 import { Button, buttonClass } from "../ui/Button.tsx";
+import { likelyItems } from "#core/view/index.ts";
 import { Clock } from "../ui/Clock.tsx";
 import { ReportFindings } from "../job/ledger/ReportFindings.tsx";
 import { DEFERENCE } from "../words/cautions.ts";
@@ -81,8 +82,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
           ) : (
             <p>
               No call has been made. The findings so far leave{" "}
-              {view.items
-                .filter((item, k) => k === 0 || item.chance >= 0.03)
+              {likelyItems(view)
                 .map((item) => `${item.name} (${percentText(item.chance)} %)`)
                 .join(", ")}
               .

@@ -21,6 +21,8 @@ export function entryTitle(unit: UnitModel, { body }: JobEvent): string {
       return `${body.why}: ${body.title}`;
     case "call":
       return "the call";
+    case "moved":
+      return "moved to another revision of the unit";
     case "closed":
       return `job closed, ${body.outcome}`;
     default:

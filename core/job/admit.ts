@@ -1,18 +1,14 @@
-import { trialCheck, TrialError, type Trial } from "#core/diagnosis/index.ts";
 import { FUNCTION_NAME, type MeterFunction } from "#core/meter/index.ts";
-import { liftOf, type UnitModel } from "#core/unit/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
 import { bandFor } from "./bandFor.ts";
 import type { EventBody, FindingBody, JobEvent } from "./events.ts";
+import { misfits, type Misfit, type UnknownName } from "./fit.ts";
 import type { JobState } from "./replay.ts";
 
 /** Why an event may not join a job's log. */
 export type AdmissionProblem =
   | { readonly code: "job-closed"; readonly at: string }
-  | {
-      readonly code: "unknown";
-      readonly what: "part" | "point" | "state" | "lift" | "observation" | "item" | "suspect" | "finding";
-      readonly id: string;
-    }
+  | UnknownName
   | { readonly code: "same-point"; readonly id: string }
   | {
       readonly code: "band";
@@ -61,34 +57,29 @@ export function admissionProblems(unit: UnitModel, job: JobState, event: JobEven
   if (job.closed) return [{ code: "job-closed", at: job.closed.event.at }];
   if (body.type === "finding") return findingProblems(unit, job, body);
   if (body.type === "twin") return twinProblems(unit, body);
-  if (body.type === "strip")
-    return [...body.connected, ...body.off, ...(body.device && body.device !== "rail" ? [body.device] : [])]
-      .filter((id) => !unit.parts.some((p) => p.id === id))
-      .map((id) => ({ code: "unknown", what: "part", id }));
   if (body.type === "attachment" && !job.ledger.some((e) => e.event.id === body.of))
     return [{ code: "unknown", what: "finding", id: body.of }];
   if (body.type === "retraction") return retractionProblems(job, body);
-  if (body.type === "claim" && body.item !== undefined && !unit.items.some((i) => i.id === body.item))
-    return [{ code: "unknown", what: "item", id: body.item }];
-  // A call of two faults names two items.
-  if (body.type === "call")
-    return body.item
-      .split("+")
-      .filter((id) => !unit.items.some((i) => i.id === id))
-      .map((id) => ({ code: "unknown", what: "item", id }));
-  return [];
+  return unknownNames(unit, body);
 }
 
-function findingProblems(unit: UnitModel, job: JobState, { check, result }: FindingBody): AdmissionProblem[] {
+/** What an entry names and the unit does not have, or why its trial is none. */
+function unknownNames(unit: UnitModel, body: EventBody): Exclude<Misfit, { code: "state-power" }>[] {
+  return misfits(unit, body).filter((m) => m.code !== "state-power");
+}
+
+function findingProblems(unit: UnitModel, job: JobState, body: FindingBody): AdmissionProblem[] {
+  const { check, result } = body;
+  const unknown = unknownNames(unit, body);
   if (check.kind === "observation") {
-    if (!unit.observations.some((o) => o.id === check.observation))
-      return [{ code: "unknown", what: "observation", id: check.observation }];
+    if (unknown.length > 0) return unknown;
     if (result.kind !== "seen") return [{ code: "result-kind", wanted: "yes or no" }];
     const needs = bandFor(unit, check);
     return needs !== undefined && job.band !== needs ? [{ code: "look-band", band: job.band }] : [];
   }
-  if (check.kind === "trial") return trialProblems(unit, check.trial, check.subject, result.kind);
-  const problems = nameProblems(unit, check);
+  if (check.kind === "trial")
+    return result.kind === "seen" ? unknown : [{ code: "result-kind", wanted: "yes or no" }];
+  const problems = [...unknown, ...samePoint(check)];
   const state = unit.states.find((s) => s.id === check.setup.state);
   const needs = bandFor(unit, check)!;
   if (job.band !== needs) problems.push({ code: "band", fn: FUNCTION_NAME[check.fn], band: job.band, needs });
@@ -100,26 +91,15 @@ function findingProblems(unit: UnitModel, job: JobState, { check, result }: Find
 }
 
 /** The twin has a power band of its own, which this job does not know: only names and the number are judged. */
-function twinProblems(
-  unit: UnitModel,
-  { check, result }: Extract<EventBody, { type: "twin" }>,
-): AdmissionProblem[] {
-  return [...nameProblems(unit, check), ...valueProblems(check.fn, result)];
+function twinProblems(unit: UnitModel, body: Extract<EventBody, { type: "twin" }>): AdmissionProblem[] {
+  const { check, result } = body;
+  return [...unknownNames(unit, body), ...samePoint(check), ...valueProblems(check.fn, result)];
 }
 
 type ReadingBody = Extract<FindingBody["check"], { kind: "reading" }>;
 
-function nameProblems(unit: UnitModel, check: ReadingBody): AdmissionProblem[] {
-  const problems: AdmissionProblem[] = [];
-  for (const point of [check.red, check.black])
-    if (!unit.points.some((p) => p.id === point))
-      problems.push({ code: "unknown", what: "point", id: point });
-  if (check.red === check.black) problems.push({ code: "same-point", id: check.red });
-  if (!unit.states.some((s) => s.id === check.setup.state))
-    problems.push({ code: "unknown", what: "state", id: check.setup.state });
-  for (const lift of check.setup.lifts)
-    if (!liftOf(unit, lift)) problems.push({ code: "unknown", what: "lift", id: lift });
-  return problems;
+function samePoint({ red, black }: ReadingBody): AdmissionProblem[] {
+  return red === black ? [{ code: "same-point", id: red }] : [];
 }
 
 function valueProblems(fn: ReadingBody["fn"], result: FindingBody["result"]): AdmissionProblem[] {
@@ -127,22 +107,6 @@ function valueProblems(fn: ReadingBody["fn"], result: FindingBody["result"]): Ad
   if (Math.abs(result.value) > MOST[fn])
     return [{ code: "impossible", value: result.value, limit: MOST[fn], fn }];
   return result.value < 0 && UNSIGNED.includes(fn) ? [{ code: "negative", value: result.value, fn }] : [];
-}
-
-function trialProblems(
-  unit: UnitModel,
-  trial: Trial,
-  subject: string,
-  result: FindingBody["result"]["kind"],
-): AdmissionProblem[] {
-  if (result !== "seen") return [{ code: "result-kind", wanted: "yes or no" }];
-  try {
-    trialCheck(unit, trial, subject);
-    return [];
-  } catch (error) {
-    if (error instanceof TrialError) return [{ code: "trial", message: error.message }];
-    throw error;
-  }
 }
 
 function retractionProblems(
@@ -156,6 +120,7 @@ function retractionProblems(
     job.twin.find((t) => t.event.id === body.of) ??
     job.claims.find((c) => c.event.id === body.of) ??
     job.skipped.find((s) => s.event.id === body.of) ??
+    job.unplaced.find((u) => u.event.id === body.of) ??
     (job.call?.event.id === body.of ? job.call : undefined);
   return known ? [] : [{ code: "unknown", what: "finding", id: body.of }];
 }

@@ -6,6 +6,8 @@ const id = z.string().min(1).max(80);
 /** The longest note, in characters. */
 export const NOTE_LENGTH = 2000;
 const note = z.string().max(NOTE_LENGTH);
+/** SHA-256 of a unit's model. */
+const modelHash = z.string().regex(/^[0-9a-f]{64}$/u);
 
 /** A reading as stored: JSON has no infinity, so OL is a word. */
 export const storedValue = z.union([
@@ -103,6 +105,8 @@ export const eventBody = z.discriminatedUnion("type", [
   }),
   z.strictObject({ type: z.literal("retraction"), of: z.uuid(), why: note.default("") }),
   z.strictObject({ type: z.literal("note"), text: note.min(1) }),
+  /** From here on the job is worked on another revision of its unit's model; both by their hashes. */
+  z.strictObject({ type: z.literal("moved"), from: modelHash, to: modelHash }),
   z.strictObject({
     type: z.literal("call"),
     item: id,

@@ -11,6 +11,8 @@ export {
   type FindingBody,
   type JobEvent,
 } from "./events.ts";
+export { misfits, type Misfit } from "./fit.ts";
+export { revisionAt } from "./revision.ts";
 export { logAtDevice } from "./late.ts";
 export { bandFor } from "./bandFor.ts";
 export { checkOf, replay, type Attachment, type JobState, type LedgerEntry } from "./replay.ts";

@@ -13,6 +13,7 @@ import {
 import { needsLive } from "#core/meter/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { valueOf, type EventBody, type FindingBody, type JobEvent } from "./events.ts";
+import { misfits, type Misfit } from "./fit.ts";
 import { arrivedAfter, powerWord } from "./late.ts";
 
 /** A finding in the ledger, retracted or not. */
@@ -64,6 +65,8 @@ export interface JobState {
   /** Checks that could not be made, or were left out. */
   readonly skipped: readonly BodyAt<"skipped">[];
   readonly notes: readonly { readonly event: JobEvent; readonly text: string }[];
+  /** Entries of before the job moved to this revision of the unit that it has no place for, in order: kept, never weighed. */
+  readonly unplaced: readonly { readonly event: JobEvent; readonly why: readonly Misfit[] }[];
   readonly twin: readonly TwinReading[];
   readonly attachments: readonly Attachment[];
   /** Tries of the strip-down that count, in order. */
@@ -73,7 +76,13 @@ export interface JobState {
 }
 
 /** Derives a job from its events, in the order they were recorded. The same events always give the same job. */
-export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
+export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
+  const unplaced = log.flatMap((event) => {
+    const why = misfits(unit, event.body);
+    return why.length > 0 ? [{ event, why }] : [];
+  });
+  const misfit = new Set(unplaced.map((u) => u.event));
+  const events = unplaced.length === 0 ? log : log.filter((e) => !misfit.has(e));
   const of = <T extends EventBody["type"]>(type: T) =>
     events.filter((e): e is JobEvent & { body: BodyOf<T> } => e.body.type === type);
   const retracted = new Map(of("retraction").map((e) => [e.body.of, e]));
@@ -81,7 +90,7 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
     const { body } = event;
     if (body.type !== "finding" && !isTry(body)) return [];
     const by = retracted.get(event.id);
-    const late = arrivedAfter(events, event);
+    const late = arrivedAfter(log, event);
     return [
       {
         event,
@@ -93,7 +102,7 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
     ];
   });
   const claims = of("claim").filter((e) => !retracted.has(e.id));
-  const power = powerWord(events);
+  const power = powerWord(log);
   const call = of("call")
     .filter((e) => !retracted.has(e.id))
     .at(-1);
@@ -119,6 +128,7 @@ export function replay(unit: UnitModel, events: readonly JobEvent[]): JobState {
     skipped: of("skipped")
       .filter((e) => !retracted.has(e.id))
       .map((event) => ({ ...event.body, event })),
+    unplaced: unplaced.filter((u) => !retracted.has(u.event.id)),
     notes: of("note").map((event) => ({ event, text: event.body.text })),
     twin: of("twin")
       .filter((e) => !retracted.has(e.id))

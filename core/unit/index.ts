@@ -43,6 +43,7 @@ export {
   type ReadUnitResult,
 } from "./model/readUnit.ts";
 export { referencesOf, type Reference } from "./model/references.ts";
+export { inKeyOrder, isSameJson } from "./model/keyOrder.ts";
 export { liftOf } from "./model/lifts.ts";
 export { bypassRefusal, type BypassRefusal } from "./model/bypass.ts";
 export { withVariants } from "./model/variants.ts";

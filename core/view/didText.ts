@@ -9,6 +9,8 @@ export function didText({ body }: JobEvent): string {
       return "retracted an entry";
     case "call":
       return "made a call";
+    case "moved":
+      return "moved the job to another revision of the unit";
     case "closed":
       return "closed the job";
     default:

@@ -12,6 +12,7 @@ export type { ProbeView, ProposalView } from "./proposalView.ts";
 export type { LedgerRow } from "./ledgerRow.ts";
 export { plugFaces, type PlugFace, type PlugPin } from "./plugFaces.ts";
 export {
+  likelyItems,
   viewJob,
   type Depth,
   type ItemView,
@@ -43,4 +44,5 @@ export {
   type TracedPoint,
   type TracedView,
 } from "./tracedView.ts";
+export { unplacedText } from "./unplacedText.ts";
 export type { TwinRow } from "./twin.ts";

@@ -250,3 +250,11 @@ function evidenceFor(
       : [];
   });
 }
+
+/** An item that is not the likeliest and has less of the chance is not worth naming where there is little room. */
+const WORTH_NAMING = 0.03;
+
+/** The items that are worth naming, the likeliest first. */
+export function likelyItems({ items }: Pick<JobView, "items">): readonly ItemView[] {
+  return items.filter((item, k) => k === 0 || item.chance >= WORTH_NAMING);
+}

@@ -24,6 +24,7 @@ export {
   type Parameter,
   type PartFailure,
 } from "./parameters.ts";
+export { changesBetween, type FieldChange, type SectionChange } from "./compare.ts";
 export { checkFile, doubtsOf, type Checked, type WorkshopProblem } from "./check.ts";
 export {
   cellsOf,

@@ -58,7 +58,9 @@ async function jobProblems(on: Connection, models: ReadonlyMap<string, UnitModel
   const files = new Set((await many<{ id: string }>(on, "SELECT id FROM files")).map((f) => f.id));
   for (const { id, number, hash } of await many<{ id: string; number: number; hash: string }>(
     on,
-    "SELECT id, number, model_hash AS hash FROM jobs ORDER BY number",
+    `SELECT id, number, coalesce((SELECT e.body ->> 'to' FROM job_events e WHERE e.job_id = jobs.id
+         AND e.body ->> 'type' = 'moved' ORDER BY e.seq DESC LIMIT 1), model_hash) AS hash
+       FROM jobs ORDER BY number`,
   )) {
     const say = (text: string) => void problems.push(`Job ${String(number).padStart(4, "0")}: ${text}`);
     const { placed, unreadable } = await selectLog(on, id);
@@ -67,6 +69,7 @@ async function jobProblems(on: Connection, models: ReadonlyMap<string, UnitModel
     if (events[0]?.body.type !== "opened") say("its first entry is not its opening.");
     for (const text of entryProblems(events, files)) say(text);
     const unit = models.get(hash);
+    if (!unit) say(`the revision ${short(hash)} that it was moved to is not there.`);
     if (unit && !(await isSummaryRight(on, id, unit, events)))
       say("its line on the board is not what its entries say.");
   }

@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { JobEvent } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
-import { modelByHash } from "../units/models.ts";
+import { modelByHash, newestHashBeside } from "../units/models.ts";
 import { selectJob, selectLog, type PlacedEvent } from "./statements.ts";
 
 export interface Job {
@@ -12,6 +12,8 @@ export interface Job {
   readonly openedAt: string;
   readonly modelHash: string;
   readonly unit: UnitModel;
+  /** The newest revision of the unit, where it is another one. */
+  readonly newer?: string;
   readonly events: readonly JobEvent[];
   /** Place in the log of the last of them. */
   readonly seq: number;
@@ -24,8 +26,9 @@ export async function readJob(id: string): Promise<Job | undefined> {
   if (!z.uuid().safeParse(id).success) return undefined;
   const row = await selectJob(pool(), id);
   if (!row) return undefined;
-  const [model, { placed, unreadable }] = await Promise.all([
+  const [model, newest, { placed, unreadable }] = await Promise.all([
     modelByHash(pool(), row.modelHash),
+    newestHashBeside(pool(), row.modelHash),
     selectLog(pool(), id),
   ]);
   return {
@@ -35,6 +38,7 @@ export async function readJob(id: string): Promise<Job | undefined> {
     openedAt: row.openedAt.toISOString(),
     modelHash: row.modelHash,
     unit: model!.unit,
+    ...(newest === undefined ? {} : { newer: newest }),
     events: placed.map((p) => p.event),
     seq: placed.at(-1)?.seq ?? 0,
     unreadable,

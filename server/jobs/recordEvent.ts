@@ -4,11 +4,12 @@ import {
   admissionProblems,
   logAtDevice,
   replay,
+  revisionAt,
   type AdmissionProblem,
   type JobEvent,
 } from "#core/job/index.ts";
 import { describeAdmissionProblem } from "#core/view/index.ts";
-import { transaction } from "../database/query.ts";
+import { transaction, type Connection } from "../database/query.ts";
 import { personExists } from "../people/people.ts";
 import { modelByHash } from "../units/models.ts";
 import { insertEvent, lockJob, selectLog, selectRecorded } from "./statements.ts";
@@ -50,9 +51,15 @@ export async function recordEvent(jobId: string, event: JobEvent): Promise<Recor
     const events = placed.map((p) => p.event);
     const { unit } = model!;
     const now = replay(unit, events);
+    if (event.body.type === "moved") {
+      const said = await moveProblem(client, event.body, job.modelHash, unit.id);
+      if (said !== undefined) return { ok: false, status: 409, message: said };
+    }
+    const known = logAtDevice(events, event);
+    const atDevice = await modelByHash(client, revisionAt(job.modelHash, events, known));
     // What was done at the unit is judged by what was known there when it was done; only what would stand twice is judged now.
     const problems = [
-      ...admissionProblems(unit, replay(unit, logAtDevice(events, event)), event),
+      ...admissionProblems(atDevice!.unit, replay(atDevice!.unit, known), event),
       ...(event.body.type === "retraction" || event.body.type === "closed"
         ? admissionProblems(unit, now, event).filter(standsTwice)
         : []),
@@ -60,9 +67,24 @@ export async function recordEvent(jobId: string, event: JobEvent): Promise<Recor
     if (problems.length > 0)
       return { ok: false, status: 422, message: problems.map(describeAdmissionProblem).join(" ") };
     await insertEvent(client, jobId, event);
-    await keepSummary(client, job, unit, [...events, event], unreadable);
+    const after = event.body.type === "moved" ? (await modelByHash(client, event.body.to))!.unit : unit;
+    await keepSummary(client, job, after, [...events, event], unreadable);
     return { ok: true, repeated: false };
   });
+}
+
+/** Why a job cannot be moved so: it stands elsewhere by now, or the other model is none of its unit. */
+async function moveProblem(
+  on: Connection,
+  { from, to }: Extract<JobEvent["body"], { type: "moved" }>,
+  stands: string,
+  unitId: string,
+): Promise<string | undefined> {
+  if (from !== stands)
+    return "The job was moved to another revision by somebody else. Look at the page again.";
+  if (from === to) return "The job stands at this revision already.";
+  const target = await modelByHash(on, to);
+  return target?.unit.id === unitId ? undefined : "This unit never was that model.";
 }
 
 const standsTwice = ({ code }: AdmissionProblem) => code === "already-retracted" || code === "job-closed";

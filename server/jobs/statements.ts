@@ -4,12 +4,15 @@ import { execute, many, maybeOne, type Connection } from "../database/query.ts";
 export interface JobRow {
   readonly id: string;
   readonly number: number;
+  /** The revision that it is worked on: the one that it began with, until it is moved to another. */
   readonly modelHash: string;
   readonly label: string;
   readonly openedAt: Date;
 }
 
-const JOB = `id, number, model_hash AS "modelHash", label, opened_at AS "openedAt"`;
+const JOB = `id, number, label, opened_at AS "openedAt",
+  coalesce((SELECT e.body ->> 'to' FROM job_events e WHERE e.job_id = jobs.id AND e.body ->> 'type' = 'moved'
+             ORDER BY e.seq DESC LIMIT 1), model_hash) AS "modelHash"`;
 
 export async function insertJob(
   on: Connection,

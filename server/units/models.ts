@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
+import { inKeyOrder, readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import { execute, many, maybeOne, one, type Connection } from "../database/query.ts";
 
@@ -11,18 +11,8 @@ export interface StoredModel {
 /** Hash of a model: of its JSON with keys in order, so that the same model always has the same one. */
 export function modelHash(model: unknown): string {
   return createHash("sha256")
-    .update(JSON.stringify(inOrder(model)))
+    .update(JSON.stringify(inKeyOrder(model)))
     .digest("hex");
-}
-
-function inOrder(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(inOrder);
-  if (value === null || typeof value !== "object") return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([k, v]) => [k, inOrder(v)]),
-  );
 }
 
 /** Validates and stores a model, and makes it its unit's newest revision; a model already there stays as it is. */
@@ -83,13 +73,24 @@ export async function newestFile(
   unitId: string,
 ): Promise<{ hash: string; file: Record<string, unknown> } | undefined> {
   const row = await maybeOne<{ hash: string; model: unknown }>(pool(), NEWEST, [unitId]);
-  return row && { hash: row.hash, file: inOrder(row.model) as Record<string, unknown> };
+  return row && { hash: row.hash, file: inKeyOrder(row.model) as Record<string, unknown> };
+}
+
+/** The newest revision of the unit that a model is of, where that is another one. */
+export async function newestHashBeside(on: Connection, hash: string): Promise<string | undefined> {
+  const row = await maybeOne<{ hash: string }>(
+    on,
+    `SELECT r.model_hash AS hash FROM unit_revisions r JOIN unit_models m ON m.unit_id = r.unit_id
+      WHERE m.hash = $1 ORDER BY r.number DESC LIMIT 1`,
+    [hash],
+  );
+  return row && row.hash !== hash ? row.hash : undefined;
 }
 
 /** A stored model as it is stored, keys in their order. */
 export async function modelFile(hash: string): Promise<Record<string, unknown>> {
   const row = await one<{ model: unknown }>(pool(), "SELECT model FROM unit_models WHERE hash = $1", [hash]);
-  return inOrder(row.model) as Record<string, unknown>;
+  return inKeyOrder(row.model) as Record<string, unknown>;
 }
 
 /** A model that a unit is or was, as it is stored; undefined where it never was that. */
@@ -102,7 +103,7 @@ export async function modelFileOf(
     "SELECT model FROM unit_models WHERE hash = $1 AND unit_id = $2",
     [hash, unitId],
   );
-  return row && (inOrder(row.model) as Record<string, unknown>);
+  return row && (inKeyOrder(row.model) as Record<string, unknown>);
 }
 
 const byHash = new Map<string, StoredModel>();

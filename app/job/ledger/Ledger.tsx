@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import type { JobState } from "#core/job/index.ts";
-import type { LedgerRow } from "#core/view/index.ts";
+import { unplacedText, type LedgerRow } from "#core/view/index.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Clock } from "../../ui/Clock.tsx";
 import { FindingPhotos } from "./FindingPhotos.tsx";
@@ -23,7 +23,7 @@ const NEWEST = 6;
 
 /** The findings, newest first, with what was expected and the verdict. Retracted ones stay, struck through. */
 export function Ledger({ rows, state, nameOf, closed, onRetract, onTakeBack, photosSaid, onPhoto }: Props) {
-  const { claims, notes, skipped } = state;
+  const { claims, notes, skipped, unplaced } = state;
   const [all, setAll] = useState(false);
   const older = all ? 0 : Math.max(0, rows.length - NEWEST);
   const counting = rows.filter((r) => !r.retracted).length;
@@ -89,6 +89,17 @@ export function Ledger({ rows, state, nameOf, closed, onRetract, onTakeBack, pho
           </li>
         ))}
       </ul>
+      {unplaced.length > 0 && (
+        <ul aria-label="Not weighed: of an earlier revision of the unit">
+          {unplaced.map((entry) => (
+            <li key={entry.event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem]">
+              <Clock at={entry.event.at} />{" "}
+              <span className="text-ink-soft">of an earlier revision, not weighed:</span>{" "}
+              {unplacedText(entry)}
+            </li>
+          ))}
+        </ul>
+      )}
       {notes.length > 0 && (
         <ul aria-label="Notes">
           {notes.map(({ event, text }) => (

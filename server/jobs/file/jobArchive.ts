@@ -1,7 +1,7 @@
 import { Zip, ZipDeflate, ZipPassThrough } from "fflate";
 import Papa from "papaparse";
 import { findingsTable, jobPage, type JobFile } from "#core/formats/index.ts";
-import type { JobView } from "#core/view/index.ts";
+import { likelyItems, type JobView } from "#core/view/index.ts";
 import { readFile } from "../../files/files.ts";
 import type { Job } from "../readJob.ts";
 import { jobFile } from "./jobFile.ts";
@@ -73,7 +73,7 @@ function pageOf(
   const of = new Map(
     job.events.flatMap((e) => (e.body.type === "attachment" ? [[e.body.file, e.body.of] as const] : [])),
   );
-  const left = view.items.filter((i, k) => k === 0 || i.chance >= 0.03).map((i) => i.name);
+  const left = likelyItems(view).map((i) => i.name);
   return {
     title: `Job ${String(job.number).padStart(4, "0")}, ${job.unit.name}${job.label === "" ? "" : `, ${job.label}`}`,
     complaint: view.state.complaint,
