@@ -20,6 +20,7 @@ export default [
     route("jobs/:job/report", "routes/report.tsx"),
   ]),
   route("units/:unit/wiring", "routes/unit-wiring.tsx"),
+  route("jobs/file", "routes/jobs-file.ts"),
   route("jobs/:job", "routes/job.tsx"),
   route("jobs/:job/export/:form", "routes/job-export.ts"),
   route("jobs/:job/events", "routes/job-events.ts"),

@@ -10,6 +10,7 @@ import { badlyWord } from "#core/view/index.ts";
 import { Field, inputClass } from "../ui/Field.tsx";
 import { PersonOptions, useShop } from "../ui/ShopBar.tsx";
 import { UnitChoice } from "../board/UnitChoice.tsx";
+import { BringJob } from "../board/BringJob.tsx";
 import { SeenQuestions } from "../board/SeenQuestions.tsx";
 import { codeChoices, openingChoices, stallChoices } from "../board/complaintChoices.ts";
 import { rememberChoices } from "../board/choices.ts";
@@ -83,6 +84,7 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
     <main className="mx-auto max-w-3xl p-4 md:p-6">
       <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold">Start a job</h1>
       <UnitChoice key={chosen?.id} units={units} chosen={chosen?.id} error={errors["unit"]} />
+      {!chosen && <BringJob />}
       {!chosen && (
         <p className="pt-4 text-lg">
           Not among them?{" "}

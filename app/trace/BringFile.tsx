@@ -2,6 +2,8 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { z } from "zod";
 import { Button } from "../ui/Button.tsx";
+import { FileButton } from "../ui/FileButton.tsx";
+import { Refused } from "../ui/Refused.tsx";
 
 const answer = z.discriminatedUnion("status", [
   z.object({ status: z.enum(["taken", "there"]), unit: z.string() }),
@@ -40,31 +42,12 @@ export function BringFile() {
   };
   return (
     <div className="flex flex-col gap-2">
-      <label className="inline-flex min-h-11 cursor-pointer items-center justify-center border-[1.5px] border-ink bg-sheet px-4 font-semibold focus-within:outline-3">
-        Bring a unit’s file
-        <input
-          type="file"
-          accept=".json,application/json"
-          className="sr-only"
-          onChange={(e) => {
-            const chosen = e.target.files?.[0];
-            e.target.value = "";
-            if (chosen) void take(chosen, false);
-          }}
-        />
-      </label>
-      {heard?.status === "refused" && (
-        <div role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-1">
-          <p className="font-semibold">{file?.name} was not taken:</p>
-          <ul>
-            {heard.problems.map((p) => (
-              <li key={p} className="break-words">
-                {p}
-              </li>
-            ))}
-          </ul>
-        </div>
-      )}
+      <FileButton
+        label="Bring a unit’s file"
+        accept=".json,application/json"
+        onFile={(chosen) => void take(chosen, false)}
+      />
+      {heard?.status === "refused" && <Refused name={file?.name} problems={heard.problems} />}
       {heard?.status === "known" && file && (
         <div role="alert" className="flex flex-col gap-2 border-l-4 border-here bg-here-soft px-3 py-2">
           <p>

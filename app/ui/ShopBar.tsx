@@ -47,11 +47,13 @@ export function PersonOptions() {
       <option value="" disabled>
         who?
       </option>
-      {people.map((p) => (
-        <option key={p.id} value={p.id}>
-          {p.name}
-        </option>
-      ))}
+      {people
+        .filter((p) => !p.elsewhere)
+        .map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.name}
+          </option>
+        ))}
     </>
   );
 }

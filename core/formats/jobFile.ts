@@ -11,16 +11,24 @@ export const jobFileSchema = z.strictObject({
   job: z.strictObject({
     id: z.uuid(),
     number: z.number().int().positive(),
-    label: z.string(),
+    label: z.string().max(200),
     openedAt: z.iso.datetime(),
     /** SHA-256 of the unit's model, keys in order. */
     modelHash: z.string().regex(/^[0-9a-f]{64}$/u),
   }),
   /** A unit model: unit-model.schema.json. */
   unit: z.record(z.string(), z.unknown()),
-  people: z.array(z.strictObject({ id: z.string(), name: z.string() })),
-  events: z.array(jobEvent),
-  files: z.array(z.strictObject({ id: z.uuid(), name: z.string(), media: z.enum(ATTACHMENT_MEDIA) })),
+  /** The models that it was worked on before it was moved to this one. */
+  earlier: z.array(z.record(z.string(), z.unknown())).max(100).optional(),
+  people: z
+    .array(z.strictObject({ id: z.string().min(1).max(80), name: z.string().min(1).max(80) }))
+    .max(500),
+  events: z.array(jobEvent).min(1).max(20_000),
+  files: z
+    .array(
+      z.strictObject({ id: z.uuid(), name: z.string().min(1).max(200), media: z.enum(ATTACHMENT_MEDIA) }),
+    )
+    .max(2000),
 });
 
 export type JobFile = z.infer<typeof jobFileSchema>;

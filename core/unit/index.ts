@@ -43,6 +43,7 @@ export {
   type ReadUnitResult,
 } from "./model/readUnit.ts";
 export { referencesOf, type Reference } from "./model/references.ts";
+export { issueText } from "./model/issueText.ts";
 export { inKeyOrder, isSameJson } from "./model/keyOrder.ts";
 export { liftOf } from "./model/lifts.ts";
 export { bypassRefusal, type BypassRefusal } from "./model/bypass.ts";

@@ -7,6 +7,8 @@ import { fileTooLarge, MOST_FILE_BYTES } from "#core/job/index.ts";
 const MOST_FORM_BYTES = 256 * 1024;
 /** The longest unit, bytes: a list of ten thousand wires is some 600 kB, a model of as many parts 3 MB. */
 const MOST_UNIT_BYTES = 4 * 1024 * 1024;
+/** A whole job with its photographs, bytes. */
+const MOST_JOB_BYTES = 96 * 1024 * 1024;
 /** Changes an address may make in a minute: a whole shop behind one address types far less. */
 const MOST_CHANGES = 6000;
 /** Files an address may send in a minute. */
@@ -16,6 +18,7 @@ const MOST_SOCKETS = 1500;
 const MINUTE_MS = 60_000;
 
 const isUnit = (path: string) => path === "/units/traced" || path === "/units/file";
+const isJob = (path: string) => path === "/jobs/file";
 const isFile = (path: string) => /^\/jobs\/[^/]+\/files$|^\/units\/[^/]+\/pictures$/.test(path);
 
 /** A body says how long it is, and is not longer than its route takes. */
@@ -32,7 +35,7 @@ export const bodyWithin: RequestHandler = (request, response, next) => {
   const bytes = Number(headers["content-length"]);
   if (isFile(path) && bytes > MOST_FILE_BYTES)
     return say(413, fileTooLarge(nameIn(request.originalUrl), bytes));
-  const most = isUnit(path) ? MOST_UNIT_BYTES : MOST_FORM_BYTES;
+  const most = isUnit(path) ? MOST_UNIT_BYTES : isJob(path) ? MOST_JOB_BYTES : MOST_FORM_BYTES;
   if (!isFile(path) && bytes > most)
     return say(413, `That is larger than the ${most / 1024} kB that can be taken here.`);
   next();
@@ -53,7 +56,10 @@ const limited = (limit: number, skip: (method: string, path: string) => boolean)
 /** How many changes and files an address may send in a minute. */
 export const countWithin: readonly RequestHandler[] = [
   limited(MOST_CHANGES, (method) => method === "GET" || method === "HEAD"),
-  limited(MOST_FILES, (method, path) => method === "GET" || method === "HEAD" || !isFile(path)),
+  limited(
+    MOST_FILES,
+    (method, path) => method === "GET" || method === "HEAD" || (!isFile(path) && !isJob(path)),
+  ),
 ];
 
 /** Time and number of connections. */

@@ -16,6 +16,8 @@ export async function jobFile(job: Job): Promise<JobFile> {
       [job.id],
     ),
   ]);
+  const before = job.events.flatMap(({ body }) => (body.type === "moved" ? [body.from] : []));
+  const earlier = await Promise.all([...new Set(before)].filter((h) => h !== job.modelHash).map(modelFile));
   const wrote = new Set(job.events.map((e) => e.person));
   return {
     format: "zygodrome-job",
@@ -28,7 +30,8 @@ export async function jobFile(job: Job): Promise<JobFile> {
       modelHash: job.modelHash,
     },
     unit,
-    people: people.filter((p) => wrote.has(p.id)),
+    ...(earlier.length > 0 ? { earlier } : {}),
+    people: people.filter((p) => wrote.has(p.id)).map(({ id, name }) => ({ id, name })),
     events: [...job.events],
     files,
   };
