@@ -7,7 +7,7 @@ GRANT INSERT (id, name, elsewhere) ON people TO zygodrome_app;
 CREATE FUNCTION people_added_by_app() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
   IF current_user = 'zygodrome_app' AND NOT NEW.elsewhere THEN
-    RAISE EXCEPTION 'people who work here are not added so' USING ERRCODE = 'insufficient_privilege';
+    RAISE EXCEPTION 'permission denied: who works here is not added by the application' USING ERRCODE = 'insufficient_privilege';
   END IF;
   RETURN NEW;
 END

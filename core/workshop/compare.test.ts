@@ -1,0 +1,80 @@
+import { readFileSync, readdirSync } from "node:fs";
+import { describe, expect, test } from "@jest/globals";
+import { changesBetween } from "./compare.ts";
+import type { Json } from "./field.ts";
+
+interface File extends Json {
+  readonly items: readonly Json[];
+  readonly parts: readonly Json[];
+  readonly points: readonly Json[];
+}
+const DIRECTORY = "demo/units/";
+const read = (name: string) => JSON.parse(readFileSync(`${DIRECTORY}${name}`, "utf8")) as File;
+const names = readdirSync(DIRECTORY).filter((n) => n.endsWith(".json"));
+const file = read(names[0]!);
+const change = (over: Json) => changesBetween(file, { ...file, ...over });
+
+describe("what differs between two files of a unit", () => {
+  test.each(names)("%s: nothing from itself, whatever the order of its keys", (name) => {
+    const unit = read(name);
+    expect(changesBetween(unit, unit)).toEqual([]);
+    expect(changesBetween(unit, Object.fromEntries(Object.entries(unit).reverse()))).toEqual([]);
+  });
+
+  test("an item with another price is told with both", () => {
+    const [first, ...rest] = file.items as [Json, ...Json[]];
+    expect(change({ items: [{ ...first, price: 999 }, ...rest] })).toEqual([
+      {
+        section: "items",
+        title: "Items",
+        added: [],
+        gone: [],
+        changed: [
+          {
+            name: first["id"],
+            fields: [{ field: "Price", before: String(first["price"]), after: "999" }],
+          },
+        ],
+        reordered: false,
+      },
+    ]);
+  });
+
+  test("a record that came and one that went are told by name; an order by itself", () => {
+    const [first, ...rest] = file.points as [Json, ...Json[]];
+    const [one] = change({ points: [...rest, { ...first, id: "X9.9" }] });
+    expect(one).toMatchObject({
+      section: "points",
+      added: ["X9.9"],
+      gone: [first["id"]],
+      changed: [],
+      reordered: false,
+    });
+    expect(change({ points: [...rest, first] })).toMatchObject([
+      { section: "points", added: [], gone: [], changed: [], reordered: true },
+    ]);
+  });
+
+  test("a wire is told among the wires and not once more among the parts", () => {
+    const wire = file.parts.find((p) => p["type"] === "wire")!;
+    const parts = file.parts.filter((p) => p !== wire);
+    expect(change({ parts }).map((c) => [c.section, c.gone])).toEqual([["wires", [wire["id"]]]]);
+    const other = file.parts.find((p) => p["type"] !== "wire")!;
+    expect(change({ parts: file.parts.filter((p) => p !== other) }).map((c) => [c.section, c.gone])).toEqual([
+      ["parts", [other["id"]]],
+    ]);
+  });
+
+  test("a field that no chapter shows is told by its key", () => {
+    const [first, ...rest] = file.items as [Json, ...Json[]];
+    expect(change({ items: [{ ...first, shelf: "B4" }, ...rest] })[0]!.changed[0]!.fields).toEqual([
+      { field: "shelf", before: "", after: "B4" },
+    ]);
+  });
+
+  test("the plate is told for itself", () => {
+    expect(change({ name: "Another" })).toMatchObject([
+      { section: "unit", changed: [{ fields: [{ field: "Name", before: file["name"], after: "Another" }] }] },
+    ]);
+  });
+});
