@@ -30,6 +30,7 @@ export default [
   route("dictionaries/:engine/:hash", "routes/dictionary.ts"),
   route("units/traced", "routes/units-traced.ts"),
   route("units/file", "routes/units-file.ts"),
+  route("units/:unit/own-value", "routes/unit-own-value.ts"),
   route("units/:unit/pictures", "routes/unit-pictures.ts"),
   route("units/:unit/file", "routes/unit-file.ts"),
   route("settings/choices", "routes/choices.ts"),

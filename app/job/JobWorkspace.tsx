@@ -155,6 +155,11 @@ function CourseAndRecord({ desk, job }: { desk: JobDesk; job: Job }) {
           rows={view.ledger}
           state={state}
           photosSaid={photos.said}
+          unknown={
+            unit.parts.some((p) => p.spread !== undefined)
+              ? { unit: unit.id, job: `job ${String(job.number).padStart(4, "0")}` }
+              : undefined
+          }
           onPhoto={photos.attach}
           nameOf={desk.nameOf}
           closed={desk.closed}

@@ -14,6 +14,7 @@ import { uncleanText } from "#server/requests/cleanText.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { secondsText } from "#core/view/index.ts";
 import type { Route } from "./+types/unit";
+import { OwnValues } from "../units/OwnValues.tsx";
 import { SymptomTable } from "../units/SymptomTable.tsx";
 import { UnitPictures } from "../units/UnitPictures.tsx";
 import { UnitShelf } from "../units/UnitShelf.tsx";
@@ -71,10 +72,25 @@ const SECTIONS = [
   "Connectors",
   "States",
   "Parts",
+  "Unknown values",
   "Settings",
   "Pictures",
   "Library",
 ] as const;
+
+const anchorOf = (name: (typeof SECTIONS)[number]) => name.toLowerCase().replaceAll(" ", "-");
+
+/** Whether a section has anything to say of a unit. */
+function isShown(name: (typeof SECTIONS)[number], { parts, measured, settings }: UnitModel): boolean {
+  switch (name) {
+    case "Settings":
+      return settings.length > 0;
+    case "Unknown values":
+      return parts.some((p) => p.spread !== undefined) || (measured?.length ?? 0) > 0;
+    default:
+      return true;
+  }
+}
 
 /** A unit's model, to be read: what can hurt, what each failure looks like, how it runs, where its pins are. */
 export default function UnitPage({
@@ -99,10 +115,10 @@ export default function UnitPage({
         {unit.points.length} points a probe can reach.
       </p>
       <nav aria-label="Sections" className="flex flex-wrap gap-x-5">
-        {SECTIONS.filter((s) => s !== "Settings" || unit.settings.length > 0).map((name) => (
+        {SECTIONS.filter((s) => isShown(s, unit)).map((name) => (
           <a
             key={name}
-            href={`#${name.toLowerCase()}`}
+            href={`#${anchorOf(name)}`}
             className="flex min-h-11 items-center font-semibold underline underline-offset-4"
           >
             {name}
@@ -196,7 +212,12 @@ export default function UnitPage({
           ])}
         />
       </Section>
-      {unit.settings.length > 0 && (
+      {isShown("Unknown values", unit) && (
+        <Section name="Unknown values">
+          <OwnValues key={unit.measured?.length} unit={unit} />
+        </Section>
+      )}
+      {isShown("Settings", unit) && (
         <Section name="Settings">
           <p className="text-ink-soft">To be the same on the replacement:</p>
           <Rows rows={unit.settings.map((s) => [s.name, `${s.value}; ${s.where}`])} />
@@ -220,8 +241,8 @@ export default function UnitPage({
 
 function Section({ name, children }: { name: (typeof SECTIONS)[number]; children: React.ReactNode }) {
   return (
-    <section id={name.toLowerCase()} aria-labelledby={`${name}-title`} className="scroll-mt-4 pt-6">
-      <h2 id={`${name}-title`} className="section-title border-b border-ink pb-1">
+    <section id={anchorOf(name)} aria-labelledby={`${anchorOf(name)}-title`} className="scroll-mt-4 pt-6">
+      <h2 id={`${anchorOf(name)}-title`} className="section-title border-b border-ink pb-1">
         {name}
       </h2>
       <div className="pt-2">{children}</div>

@@ -88,4 +88,5 @@ export { fromScale, toScale } from "./dictionary/scale.ts";
 export { AS_IT_SHOULD, listSuspects, NOT_IN_MODEL, type Case, type Suspect } from "./suspects/suspects.ts";
 
 export { buildReadings } from "./dictionary/readingsOnly.ts";
+export { ownValue, type NoOwnValue, type OwnValue } from "./knowing/ownValue.ts";
 export { worthKnowing, type WorthKnowing } from "./knowing/worthKnowing.ts";

@@ -45,6 +45,7 @@ export {
 export { referencesOf, type Reference } from "./model/references.ts";
 export { issueText } from "./model/issueText.ts";
 export { inKeyOrder, isSameJson } from "./model/keyOrder.ts";
+export { MEASURABLE, withMeasured, type Measured } from "./model/measured.ts";
 export { liftOf } from "./model/lifts.ts";
 export { bypassRefusal, type BypassRefusal } from "./model/bypass.ts";
 export { withVariants } from "./model/variants.ts";

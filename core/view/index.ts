@@ -44,5 +44,6 @@ export {
   type TracedPoint,
   type TracedView,
 } from "./tracedView.ts";
+export { noOwnValueText, ownValueText } from "./ownValueText.ts";
 export { unplacedText } from "./unplacedText.ts";
 export type { TwinRow } from "./twin.ts";

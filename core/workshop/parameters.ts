@@ -123,6 +123,9 @@ function holdsOf({ type, enum: words, default: unset }: Property, unit: string |
   return unit === undefined ? { is: "number" } : { is: "number", unit };
 }
 
+/** What a parameter is called: "Winding". */
+export const parameterLabel = (name: string): string => SAID[name]?.[0] ?? name;
+
 /** Whether every parameter of the catalogue has words of its own. */
 export const hasWords = (name: string): boolean => name in SAID;
 

@@ -9,6 +9,7 @@ import {
   traceUnit,
   wiredUnit,
 } from "#core/trace/index.ts";
+import { withMeasured } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import { newestModel, storeModel } from "./models.ts";
 import { slug } from "./slug.ts";
@@ -48,7 +49,8 @@ export async function saveTraced({ unit, name, maker, lines, list }: TracedUnit)
   const header = { id: unit ?? `${slug(name)}-${randomBytes(3).toString("hex")}`, name, maker };
   const made = lines ? fromLines(header, lines) : list ? fromList(header, list) : "Send lines or a list.";
   if (typeof made === "string") return { ok: false, message: made };
-  await storeModel(pool(), made);
+  // What was measured since stays known, unless a line says it by now.
+  await storeModel(pool(), (known?.unit.measured ?? []).reduce<object>(withMeasured, made));
   return { ok: true, unit: header.id };
 }
 

@@ -1,13 +1,14 @@
 import os from "node:os";
 import PQueue from "p-queue";
 import { Piscina } from "piscina";
+import type { NoOwnValue, OwnValue, ReadingCheck } from "#core/diagnosis/index.ts";
 import type { JobView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import type { Job } from "../jobs/readJob.ts";
 import { ANALYSIS_FILE, hasDictionary, modelsWithoutDictionary } from "../units/dictionaries.ts";
 import { modelByHash } from "../units/models.ts";
-import type { AnalysisRequest } from "./analysis.worker.ts";
+import type { AnalysisRequest, default as analyse } from "./analysis.worker.ts";
 
 /** A view that takes longer is given up, ms. */
 const VIEW_MS = 45_000;
@@ -16,7 +17,8 @@ const DICTIONARY_MS = 180_000;
 /** Views of one unit beside each other: the rest of the threads stay free for other units. */
 const MOST_OF_ONE_UNIT = 1;
 
-type Threads = Piscina<AnalysisRequest, JobView | undefined>;
+type Answer = Awaited<ReturnType<typeof analyse>>;
+type Threads = Piscina<AnalysisRequest, Answer>;
 
 class Analysis {
   /** Views for pages: short, several at a time. */
@@ -51,12 +53,19 @@ class Analysis {
       const view = await lane.add(() => this.views.run({ want: "view", hash, unit, events }, { signal }), {
         signal,
       });
-      return view!;
+      return view as JobView;
     } catch (error) {
       if (signal.aborted)
         throw new Response("This unit takes long to compute. The page is tried again.", { status: 503 });
       throw error;
     }
+  }
+
+  /** What a reading tells of a part that nobody knew. */
+  async ownValue(unit: UnitModel, check: ReadingCheck, value: number): Promise<OwnValue | NoOwnValue> {
+    const signal = AbortSignal.timeout(VIEW_MS);
+    return (await this.views.run({ want: "own value", unit, check, value }, { signal })) as
+      OwnValue | NoOwnValue;
   }
 
   /** Builds and stores a dictionary unless that is done, under way or known to fail. Never throws. */
@@ -109,6 +118,15 @@ export function analyseWhole(job: Job, asker?: AbortSignal): Promise<JobView> {
   return analysis().wholeView(job, asker);
 }
 
+/** What a reading on a sound unit tells of a part that nobody knew, computed off the event loop. */
+export function findOwnValue(
+  unit: UnitModel,
+  check: ReadingCheck,
+  value: number,
+): Promise<OwnValue | NoOwnValue> {
+  return analysis().ownValue(unit, check, value);
+}
+
 /** Has the unit's dictionary built while its Start a job form is being filled in. Nobody waits for it. */
 export function prepareAnalysis(hash: string, unit: UnitModel): void {
   void analysis().build(hash, unit);
@@ -123,7 +141,7 @@ export async function prepareLibrary(): Promise<void> {
 }
 
 function makeThreads(maxThreads: number): Threads {
-  return new Piscina<AnalysisRequest, JobView | undefined>({
+  return new Piscina<AnalysisRequest, Answer>({
     filename: ANALYSIS_FILE,
     // A dictionary is some ten megabytes; what building it leaves behind is better collected than kept.
     resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: 448 },

@@ -2,9 +2,13 @@ import { getHeapStatistics } from "node:v8";
 import {
   buildDictionary,
   buildReadings,
+  ownValue,
   packDictionary,
   unpackDictionary,
   type Dictionary,
+  type NoOwnValue,
+  type OwnValue,
+  type ReadingCheck,
 } from "#core/diagnosis/index.ts";
 import { type JobEvent } from "#core/job/index.ts";
 import { viewJob, type JobView } from "#core/view/index.ts";
@@ -27,10 +31,20 @@ export type AnalysisRequest =
       readonly events: readonly JobEvent[];
     }
   /** A dictionary that is not stored yet: it is built and stored. */
-  | { readonly want: "dictionary"; readonly hash: string; readonly unit: UnitModel };
+  | { readonly want: "dictionary"; readonly hash: string; readonly unit: UnitModel }
+  /** The value of a part that a reading tells. */
+  | {
+      readonly want: "own value";
+      readonly unit: UnitModel;
+      readonly check: ReadingCheck;
+      readonly value: number;
+    };
 
 /** Runs in a worker thread: what pages show before the browser's own worker takes over, and dictionaries for all. */
-export default async function analyse(request: AnalysisRequest): Promise<JobView | undefined> {
+export default async function analyse(
+  request: AnalysisRequest,
+): Promise<JobView | OwnValue | NoOwnValue | undefined> {
+  if (request.want === "own value") return ownValue(request.unit, request.check, request.value);
   const { hash, unit } = request;
   if (request.want === "dictionary") {
     const dictionary = buildDictionary(unit);

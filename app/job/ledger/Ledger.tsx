@@ -3,6 +3,7 @@ import type { JobState } from "#core/job/index.ts";
 import { unplacedText, type LedgerRow } from "#core/view/index.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Clock } from "../../ui/Clock.tsx";
+import { KeepOwnValue } from "../../units/KeepOwnValue.tsx";
 import { FindingPhotos } from "./FindingPhotos.tsx";
 
 interface Props {
@@ -16,13 +17,25 @@ interface Props {
   /** By finding: what became of a photograph on its way. */
   photosSaid: Readonly<Record<string, string>>;
   onPhoto: (finding: string, file: File) => void;
+  /** The unit, where values of it are unknown that a reading may tell. */
+  unknown?: { readonly unit: string; readonly job: string } | undefined;
 }
 
 /** Findings shown before the rest is asked for. */
 const NEWEST = 6;
 
 /** The findings, newest first, with what was expected and the verdict. Retracted ones stay, struck through. */
-export function Ledger({ rows, state, nameOf, closed, onRetract, onTakeBack, photosSaid, onPhoto }: Props) {
+export function Ledger({
+  rows,
+  state,
+  nameOf,
+  closed,
+  onRetract,
+  onTakeBack,
+  photosSaid,
+  onPhoto,
+  unknown,
+}: Props) {
   const { claims, notes, skipped, unplaced } = state;
   const [all, setAll] = useState(false);
   const older = all ? 0 : Math.max(0, rows.length - NEWEST);
@@ -52,6 +65,9 @@ export function Ledger({ rows, state, nameOf, closed, onRetract, onTakeBack, pho
             closed={closed}
             onRetract={onRetract}
           >
+            {unknown && !row.retracted && (
+              <OwnValueOf entry={state.ledger.find((e) => e.event.id === row.id)} row={row} of={unknown} />
+            )}
             <FindingPhotos
               row={row}
               photos={state.attachments.filter((a) => a.finding === row.id)}
@@ -111,6 +127,36 @@ export function Ledger({ rows, state, nameOf, closed, onRetract, onTakeBack, pho
         </ul>
       )}
     </section>
+  );
+}
+
+/** A number read with no more on the unit than the circuit itself: where a value of the unit is unknown, it may be told so. */
+function OwnValueOf({
+  entry,
+  row,
+  of,
+}: {
+  entry: JobState["ledger"][number] | undefined;
+  row: LedgerRow;
+  of: { readonly unit: string; readonly job: string };
+}) {
+  if (entry?.body.check.kind !== "reading" || entry.body.result.kind !== "value") return null;
+  const { check, result } = entry.body;
+  if (typeof result.value !== "number" || result.held !== undefined) return null;
+  return (
+    <span className="col-span-full md:col-start-2">
+      <KeepOwnValue
+        unit={of.unit}
+        name={`${row.check}, ${row.result}`}
+        state={check.setup.state}
+        lifts={check.setup.lifts}
+        fn={check.fn}
+        red={check.red}
+        black={check.black}
+        value={result.value}
+        from={of.job}
+      />
+    </span>
   );
 }
 

@@ -1,6 +1,7 @@
 import { METER_FUNCTIONS } from "#core/meter/index.ts";
 import { z } from "zod";
 import { boardSchema } from "./board.ts";
+import { measuredSchema } from "./measured.ts";
 import { CURRENT_VERSION } from "./versions.ts";
 
 /** Identifier: letters, digits and . _ - ; as printed on the drawing. */
@@ -222,6 +223,8 @@ export const unitSchema = z.strictObject({
       parts: z.record(z.string().max(20), z.string().max(200)),
     })
     .optional(),
+  /** Values that were not known at first and were measured since, by whom and where as it was said. */
+  measured: z.array(measuredSchema).max(1000).optional(),
   /** The control board's steps; a unit without them has its states only. */
   sequence: boardSchema.optional(),
 });

@@ -1,5 +1,21 @@
+import { MEASURABLE } from "#core/unit/index.ts";
 import type { Section } from "../field.ts";
-import { field, cell, TEXT, number, ref, refs, own, choice, SIDES, VOLTS, MINUTES, COVER } from "./words.ts";
+import { parameterLabel } from "../parameters.ts";
+import {
+  field,
+  cell,
+  LONG,
+  TEXT,
+  number,
+  ref,
+  refs,
+  own,
+  choice,
+  SIDES,
+  VOLTS,
+  MINUTES,
+  COVER,
+} from "./words.ts";
 
 /** What it is wired of, and where a probe can go. */
 export const CIRCUIT: readonly Section[] = [
@@ -99,6 +115,22 @@ export const CIRCUIT: readonly Section[] = [
       cell("point", "Point", ref("point")),
       cell("function", "Volts", choice(VOLTS)),
       field("points", "For these points only", refs("point")),
+    ],
+  },
+  {
+    id: "measured",
+    title: "Own values",
+    group: "Circuit",
+    one: "value",
+    hint: "Values that nobody knew at first and that were measured on a sound one since.",
+    shape: "list",
+    path: ["measured"],
+    blank: { part: "", parameter: "ohms", value: 1 },
+    fields: [
+      cell("part", "Part", ref("part")),
+      cell("parameter", "Its", choice(MEASURABLE.map((name) => [name, parameterLabel(name)] as const))),
+      cell("value", "Value", number()),
+      cell("said", "Where it was read", LONG),
     ],
   },
   {
