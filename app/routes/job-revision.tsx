@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
-import { data, Form, Link, redirect, useNavigation } from "react-router";
+import { useEffect, useState } from "react";
+import { data, Form, Link, redirect, useNavigation, useRevalidator } from "react-router";
 import type { SectionChange } from "#core/workshop/index.ts";
 import { previewMove, type Likely } from "#server/jobs/move.ts";
 import { readJob } from "#server/jobs/readJob.ts";
@@ -87,6 +88,7 @@ export default function JobRevision({ loaderData: { job, move }, actionData }: R
             ) : (
               <p className="pt-2">Every entry has its place in the newer revision.</p>
             )}
+            {!move.likely && <CalculatingLikely />}
             {move.likely && (
               <div className="grid gap-x-8 pt-3 sm:grid-cols-2">
                 <Standing title="Likely now" items={move.likely.now} />
@@ -120,6 +122,28 @@ export default function JobRevision({ loaderData: { job, move }, actionData }: R
         </>
       )}
     </main>
+  );
+}
+
+/** Looks asked for while the newer revision is being computed, and how often, ms. */
+const MOST_LOOKS = 40;
+const LOOK_MS = 2000;
+
+/** Asks again until the newer revision's suspects are computed; a unit that is too large for that stays without. */
+function CalculatingLikely() {
+  const { revalidate } = useRevalidator();
+  const [looks, setLooks] = useState(0);
+  useEffect(() => {
+    if (looks >= MOST_LOOKS) return;
+    const again = setTimeout(() => void revalidate().then(() => setLooks((n) => n + 1)), LOOK_MS);
+    return () => clearTimeout(again);
+  }, [looks, revalidate]);
+  return (
+    <p role="status" className="pt-2 text-ink-soft">
+      {looks < MOST_LOOKS
+        ? "Calculating what would be likely on the newer revision …"
+        : "What would be likely on the newer revision could not be computed."}
+    </p>
   );
 }
 

@@ -72,6 +72,20 @@ describe("what differs between two files of a unit", () => {
     ]);
   });
 
+  test("values by name are told one by one", () => {
+    const at = file.parts.findIndex((p) => Object.keys(p["parameters"] ?? {}).length > 1);
+    const part = file.parts[at]!;
+    const [name, ...others] = Object.entries(part["parameters"] as Json);
+    const parameters = Object.fromEntries([[name![0], 77.5], ...others]);
+    const fields = change({ parts: file.parts.with(at, { ...part, parameters }) })[0]!.changed[0]!.fields;
+    expect(fields).toHaveLength(1);
+    expect(fields[0]).toMatchObject({ before: String(name![1]), after: "77.5" });
+    expect(fields[0]!.field).toMatch(/^Values, /u);
+    const without = change({ parts: file.parts.with(at, { ...part, parameters: {} }) })[0]!.changed[0]!
+      .fields;
+    expect(without.map((f) => f.after)).toEqual(Array(others.length + 1).fill(""));
+  });
+
   test("the plate is told for itself", () => {
     expect(change({ name: "Another" })).toMatchObject([
       { section: "unit", changed: [{ fields: [{ field: "Name", before: file["name"], after: "Another" }] }] },

@@ -1,5 +1,6 @@
 import { isSameJson } from "#core/unit/index.ts";
-import type { Field, Json, Section } from "./field.ts";
+import { isJson, type Field, type Json, type Section } from "./field.ts";
+import { parameterLabel } from "./parameters.ts";
 import { recordName, recordsOf, valueAt } from "./place.ts";
 import { SECTIONS } from "./sections/index.ts";
 import { showCell } from "./sheet.ts";
@@ -93,7 +94,32 @@ function fieldChanges(section: Section, a: Json, b: Json): FieldChange[] {
   return [...byField, ...rest];
 }
 
+/** What a field said and says. Values by name are told one by one, so that what stayed is not told with what did not. */
 function change(field: Field, a: Json, b: Json): FieldChange[] {
-  if (isSameJson(valueAt(a, field.path), valueAt(b, field.path))) return [];
-  return [{ field: field.label, before: showCell(field, a), after: showCell(field, b) }];
+  const [before, after] = [valueAt(a, field.path), valueAt(b, field.path)];
+  if (isSameJson(before, after)) return [];
+  if ((isJson(before) || before === undefined) && (isJson(after) || after === undefined)) {
+    const [was, is] = [before ?? {}, after ?? {}];
+    return [...new Set([...Object.keys(was), ...Object.keys(is)])]
+      .filter((key) => !isSameJson(was[key], is[key]))
+      .map((key) => ({
+        field: `${field.label}, ${field.holds.is === "parameters" ? parameterLabel(key).toLowerCase() : key}`,
+        before: plain(was[key]),
+        after: plain(is[key]),
+      }));
+  }
+  const show = (value: unknown, record: Json) =>
+    typeof value === "object" ? plain(value) : showCell(field, record);
+  return [{ field: field.label, before: show(before, a), after: show(after, b) }];
+}
+
+/** Any value in words: "2, 3", "state on, is closed". */
+function plain(value: unknown): string {
+  if (Array.isArray(value)) return value.map(plain).join(value.some(isJson) ? "; " : ", ");
+  if (isJson(value))
+    return Object.entries(value)
+      .map(([key, v]) => `${key} ${plain(v)}`)
+      .join(", ");
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  return typeof value === "string" || typeof value === "number" ? String(value) : "";
 }

@@ -84,8 +84,13 @@ export function allRecordsOf(file: Json, section: Section): Json[] {
 /** What a list's record is called: the name that it goes by, or what it says first. */
 export function recordName(section: Section, { record, at }: SectionRecord): string {
   if (section.shape === "one") return section.title;
-  const said = [record["id"], record["name"], record["text"], record["output"], record["point"]].find(
-    (v) => typeof v === "string" && v !== "",
-  );
+  const said = [
+    record["id"],
+    record["name"],
+    record["text"],
+    record["output"],
+    record["point"],
+    record["part"],
+  ].find((v) => typeof v === "string" && v !== "");
   return typeof said === "string" ? said : `${section.one} ${at + 1}`;
 }
