@@ -10,10 +10,11 @@ interface Props {
   view: JobView;
   onCall: () => void;
   onKeys: () => void;
+  onLog: () => void;
 }
 
 /** Which job this is, who works on it, and the way out. One line on a phone; the complaint in full where there is room. */
-export function JobHeader({ job, view, onCall, onKeys }: Props) {
+export function JobHeader({ job, view, onCall, onKeys, onLog }: Props) {
   return (
     <header className="shrink-0 border-b-[1.5px] border-ink px-4 py-1 md:py-2">
       <div className="flex items-center gap-x-3 md:gap-x-4">
@@ -45,7 +46,7 @@ export function JobHeader({ job, view, onCall, onKeys }: Props) {
           >
             Call
           </Button>
-          <MoreMenu jobId={job.id} onKeys={onKeys} />
+          <MoreMenu jobId={job.id} onKeys={onKeys} onLog={view.state.closed ? undefined : onLog} />
         </span>
       </div>
       <p className="text-ink-soft max-md:hidden">{view.state.complaint}</p>

@@ -1,6 +1,14 @@
 import { Suspense } from "react";
 import type { JobDesk } from "./useJobDesk.ts";
-import { BandDialog, CallDialog, KeySheet, OrderPanel, RetractDialog, WiringView } from "./jobDialogs.ts";
+import {
+  BandDialog,
+  CallDialog,
+  KeySheet,
+  LogDialog,
+  OrderPanel,
+  RetractDialog,
+  WiringView,
+} from "./jobDialogs.ts";
 
 /** What opens over a job's page: the power, the call, the order, the keys, the drawing, a retraction. */
 export function JobOverlays({ desk, jobId }: { desk: JobDesk; jobId: string }) {
@@ -32,6 +40,9 @@ export function JobOverlays({ desk, jobId }: { desk: JobDesk; jobId: string }) {
           onPoint={desk.beginAt}
           onClose={close}
         />
+      )}
+      {open?.dialog === "log" && (
+        <LogDialog unit={unit} state={state} proposal={desk.proposal} onEnter={desk.enter} onClose={close} />
       )}
       {open?.dialog === "keys" && <KeySheet onClose={close} />}
       {open?.dialog === "order" && (

@@ -54,6 +54,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
         view={view}
         onCall={() => setOpen({ dialog: "call" })}
         onKeys={() => setOpen({ dialog: "keys" })}
+        onLog={() => setOpen({ dialog: "log" })}
       />
       <Notices job={job} desk={desk} />
       <main className="min-h-0 grow max-xl:flex max-xl:flex-col xl:grid xl:grid-cols-[minmax(0,1fr)_27rem]">

@@ -7,7 +7,16 @@ const item =
   "flex min-h-11 cursor-pointer items-center px-4 font-semibold outline-none data-highlighted:bg-here-soft";
 
 /** What a job's page offers beside the work itself. */
-export function MoreMenu({ jobId, onKeys }: { jobId: string; onKeys: () => void }) {
+export function MoreMenu({
+  jobId,
+  onKeys,
+  onLog,
+}: {
+  jobId: string;
+  onKeys: () => void;
+  /** Undefined once the job is closed. */
+  onLog?: (() => void) | undefined;
+}) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger className={`${buttonClass("plain")} px-3!`} aria-label="More">
@@ -35,6 +44,11 @@ export function MoreMenu({ jobId, onKeys }: { jobId: string; onKeys: () => void 
               Strip-down
             </Link>
           </DropdownMenu.Item>
+          {onLog && (
+            <DropdownMenu.Item className={item} onSelect={onLog}>
+              Take a meter’s log
+            </DropdownMenu.Item>
+          )}
           <DropdownMenu.Item className={item} onSelect={onKeys}>
             Keys, and how a line is written
           </DropdownMenu.Item>

@@ -20,6 +20,7 @@ export type Open =
   | { dialog: "call" }
   | { dialog: "order" }
   | { dialog: "keys" }
+  | { dialog: "log" }
   | { dialog: "wiring" }
   | { dialog: "retract"; finding: string }
   | undefined;

@@ -4,3 +4,11 @@ export { netlistOf, type NetlistOf } from "./netlist/netlist.ts";
 export { findingsTable } from "./findingsTable.ts";
 export { jobFileSchema, type JobFile } from "./jobFile.ts";
 export { jobPage, type JobPage } from "./jobPage.ts";
+export {
+  readMeterLog,
+  summariseLog,
+  type DropOut,
+  type LogSummary,
+  type ReadMeterLog,
+  type Sample,
+} from "./meterLog.ts";

@@ -44,6 +44,7 @@ export {
   type TracedPoint,
   type TracedView,
 } from "./tracedView.ts";
+export { logText } from "./logText.ts";
 export { noOwnValueText, ownValueText } from "./ownValueText.ts";
 export { unplacedText } from "./unplacedText.ts";
 export type { TwinRow } from "./twin.ts";

@@ -73,7 +73,9 @@ describe("what differs between two files of a unit", () => {
   });
 
   test("values by name are told one by one", () => {
-    const at = file.parts.findIndex((p) => Object.keys(p["parameters"] ?? {}).length > 1);
+    const at = file.parts.findIndex(
+      (p) => p["type"] !== "wire" && Object.keys(p["parameters"] ?? {}).length > 1,
+    );
     const part = file.parts[at]!;
     const [name, ...others] = Object.entries(part["parameters"] as Json);
     const parameters = Object.fromEntries([[name![0], 77.5], ...others]);
@@ -84,6 +86,17 @@ describe("what differs between two files of a unit", () => {
     const without = change({ parts: file.parts.with(at, { ...part, parameters: {} }) })[0]!.changed[0]!
       .fields;
     expect(without.map((f) => f.after)).toEqual(Array(others.length + 1).fill(""));
+  });
+
+  test("a wire's values are told, those that its sheet shows and those that it does not", () => {
+    const at = file.parts.findIndex((p) => p["type"] === "wire");
+    const part = file.parts[at]!;
+    const parameters = { ...(part["parameters"] as Json), metres: 7.5, crimpOhms: 0.125 };
+    const [wires] = change({ parts: file.parts.with(at, { ...part, parameters }) });
+    expect(wires!.changed[0]!.fields.map((f) => [f.field, f.after])).toEqual([
+      ["Length", "7.5"],
+      ["Values, each crimp", "0.125"],
+    ]);
   });
 
   test("the plate is told for itself", () => {

@@ -1,7 +1,7 @@
 import { isSameJson } from "#core/unit/index.ts";
 import { isJson, type Field, type Json, type Section } from "./field.ts";
 import { parameterLabel } from "./parameters.ts";
-import { recordName, recordsOf, valueAt } from "./place.ts";
+import { recordName, recordsOf, valueAt, withValue } from "./place.ts";
 import { SECTIONS } from "./sections/index.ts";
 import { showCell } from "./sheet.ts";
 
@@ -87,10 +87,21 @@ function fieldChanges(section: Section, a: Json, b: Json): FieldChange[] {
   const byField = section.fields.flatMap((field) => change(field, a, b));
   // The plate stands at the top of the file, beside all other chapters.
   if (section.path.length === 0) return byField;
-  const covered = new Set(section.fields.map((f) => f.path[0]));
-  const rest = [...new Set([...Object.keys(a), ...Object.keys(b)])]
-    .filter((key) => !covered.has(key))
-    .flatMap((key) => change({ path: [key], label: key, holds: { is: "text" } }, a, b));
+  // What no field shows: of another kind of part, or of a later version of the program.
+  const [restA, restB] = [a, b].map((record) =>
+    section.fields.reduce((left, { path }) => withValue(left, path, undefined), record),
+  ) as [Json, Json];
+  const rest = [...new Set([...Object.keys(restA), ...Object.keys(restB)])].flatMap((key) =>
+    change(
+      {
+        path: [key],
+        label: key === "parameters" ? "Values" : key,
+        holds: { is: key === "parameters" ? "parameters" : "text" },
+      },
+      restA,
+      restB,
+    ),
+  );
   return [...byField, ...rest];
 }
 

@@ -28,7 +28,7 @@ interface Around {
 }
 
 /** An id for judging an entry that is not made yet. */
-const NO_ID = "00000000-0000-4000-8000-000000000000";
+export const NO_ID = "00000000-0000-4000-8000-000000000000";
 
 /** Understands a line against the job as it stands. */
 export function understand(text: string, { unit, state, pending, defaultState, twin }: Around): Understood {

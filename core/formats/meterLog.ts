@@ -1,0 +1,140 @@
+import { describeQuantityProblem, parseQuantity, type Kind, type Unit } from "#core/quantity/index.ts";
+
+/** One reading of a log: seconds from its first, and what the meter showed in base units; Infinity is OL. */
+export interface Sample {
+  readonly seconds: number;
+  readonly value: number;
+}
+
+/** A row that was left out: as a spreadsheet counts it, and why. */
+export interface LogProblem {
+  readonly row: number;
+  readonly message: string;
+}
+
+export interface ReadMeterLog {
+  readonly samples: readonly Sample[];
+  /** Undefined where no unit stands in it. */
+  readonly unit: Unit | undefined;
+  readonly kind: Kind | undefined;
+  readonly problems: readonly LogProblem[];
+}
+
+const HEADS = {
+  time: /^(?:time|t|timestamp|date|elapsed|zeit|sec|seconds?|s)\b/u,
+  value: /^(?:value|reading|measured|measurement|display|main|wert)\b/u,
+  unit: /^(?:unit|units|einheit)\b/u,
+} as const;
+type Column = keyof typeof HEADS;
+const COLUMNS: readonly Column[] = ["time", "value", "unit"];
+
+/**
+ * A logging meter's table: time, value, unit. Columns are found by their heads; without heads they are the first three. A
+ * unit may stand in a column, in the head as "value [mV]", or after the number. Times are seconds, h:mm:ss or ISO 8601, and
+ * go forward. A row that cannot be read is left out and named; two units in one log are a problem of the row that brings the
+ * second.
+ */
+export function readMeterLog(table: readonly (readonly string[])[]): ReadMeterLog {
+  const heads = (table[0] ?? []).map((cell) => cell.trim().toLowerCase());
+  const found = (column: Column) => heads.findIndex((head) => HEADS[column].test(head));
+  const isHeaded = found("value") >= 0;
+  const at = Object.fromEntries(COLUMNS.map((column, i) => [column, isHeaded ? found(column) : i])) as Record<
+    Column,
+    number
+  >;
+  const headUnit = isHeaded ? (/[[(]\s*([^\])]+?)\s*[\])]/u.exec(table[0]![at.value]!)?.[1] ?? "") : "";
+  const samples: Sample[] = [];
+  const problems: LogProblem[] = [];
+  let unit: Unit | undefined;
+  let kind: Kind | undefined;
+  let start: number | undefined;
+  table.slice(isHeaded ? 1 : 0).forEach((line, i) => {
+    const say = (message: string) => void problems.push({ row: i + (isHeaded ? 2 : 1), message });
+    const cell = (column: Column) => (at[column] < 0 ? "" : (line[at[column]] ?? "").trim());
+    const time = at.time < 0 ? samples.length : secondsOf(cell("time"));
+    if (time === undefined)
+      return say(`“${cell("time")}” is no time. Seconds, h:mm:ss or a date with a time are read.`);
+    const number = cell("value");
+    const own = cell("unit") || headUnit;
+    const read = parseQuantity(/[a-zµΩω°]$/iu.test(number) || own === "" ? number : `${number} ${own}`);
+    if (!read.ok) return say(describeQuantityProblem(read.problem));
+    const { value } = read.quantity;
+    if (read.quantity.unit !== undefined && unit !== undefined && read.quantity.unit !== unit)
+      return say(`It is in ${read.quantity.unit}, and the log in ${unit}.`);
+    start ??= time;
+    const last = samples.at(-1);
+    const seconds = time - start;
+    if (last && seconds < last.seconds) return say("Its time is before that of the row above.");
+    unit ??= read.quantity.unit;
+    kind ??= read.quantity.kind;
+    samples.push({ seconds, value });
+  });
+  return { samples, unit, kind, problems };
+}
+
+/** Seconds of a time in a log, from whatever it counts from; undefined where it is none. */
+function secondsOf(text: string): number | undefined {
+  if (/^\d+(?:[.,]\d+)?$/u.test(text)) return Number(text.replace(",", "."));
+  const clock = /^(\d{1,3}):(\d{2}):(\d{2}(?:[.,]\d+)?)$/u.exec(text);
+  if (clock) return 3600 * Number(clock[1]) + 60 * Number(clock[2]) + Number(clock[3]!.replace(",", "."));
+  if (!/^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}/u.test(text)) return undefined;
+  const at = Date.parse(text.replace(" ", "T").replace(",", "."));
+  return Number.isNaN(at) ? undefined : at / 1000;
+}
+
+/** A stretch in which the reading fell away. */
+export interface DropOut {
+  readonly from: number;
+  /** Seconds until the reading was back, or the log ended. */
+  readonly seconds: number;
+}
+
+/** What a log comes to. */
+export interface LogSummary {
+  readonly seconds: number;
+  readonly count: number;
+  /** The median: what it reads most of the time, whatever happens in between. */
+  readonly usual: number;
+  readonly lowest: number;
+  readonly highest: number;
+  readonly dropOuts: readonly DropOut[];
+}
+
+/** A reading is away where it is below half of what is usual, or above twice that: common practice, no source. */
+const AWAY_BELOW = 0.5;
+const AWAY_ABOVE = 2;
+
+/** What a log comes to; undefined for an empty one. An open line (OL) that now and then reads is away while it reads. */
+export function summariseLog(samples: readonly Sample[]): LogSummary | undefined {
+  const [first] = samples;
+  const last = samples.at(-1);
+  if (!first || !last) return undefined;
+  const sorted = Float64Array.from(samples, (s) => s.value).sort();
+  const usual = sorted[Math.floor((sorted.length - 1) / 2)]!;
+  return {
+    seconds: last.seconds - first.seconds,
+    count: samples.length,
+    usual,
+    lowest: sorted[0]!,
+    highest: sorted.at(-1)!,
+    dropOuts: dropOutsOf(samples, usual),
+  };
+}
+
+function dropOutsOf(samples: readonly Sample[], usual: number): DropOut[] {
+  const share = (value: number) => value / usual;
+  const isAway = (value: number) =>
+    usual === Infinity ? value !== Infinity : share(value) < AWAY_BELOW || share(value) > AWAY_ABOVE;
+  // Around nothing there is nothing to fall away from.
+  if (usual === 0) return [];
+  const found: DropOut[] = [];
+  let from: number | undefined;
+  for (const { seconds, value } of samples) {
+    if (isAway(value)) from ??= seconds;
+    else if (from !== undefined) {
+      found.push({ from, seconds: seconds - from });
+      from = undefined;
+    }
+  }
+  return from === undefined ? found : [...found, { from, seconds: samples.at(-1)!.seconds - from }];
+}
