@@ -1,4 +1,6 @@
 import { expose } from "comlink";
+import { conditionFrom } from "#core/sequence/index.ts";
+import { noConditionText } from "#core/view/index.ts";
 import { checkFile, doubtsOf, type Checked, type Json } from "#core/workshop/index.ts";
 import type { WorkshopWorker } from "./workshopProtocol.ts";
 
@@ -12,6 +14,14 @@ const worker: WorkshopWorker = {
   },
   async doubts() {
     return last?.checked.unit ? doubtsOf(last.file, last.checked.unit) : [];
+  },
+  async condition(file, state, part, said) {
+    const { unit } = checkFile(file);
+    const stands = unit?.states.find((s) => s.id === state);
+    if (!unit || !stands)
+      return "First mend what is wrong with the model: until then nothing can be worked out.";
+    const found = conditionFrom(unit, stands, part, said);
+    return "code" in found ? noConditionText(found) : found;
   },
 };
 

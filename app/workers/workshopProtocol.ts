@@ -1,3 +1,4 @@
+import type { PartSaid, VoltsCondition } from "#core/sequence/index.ts";
 import type { Checked, Json, WorkshopProblem } from "#core/workshop/index.ts";
 
 /** What the workshop asks of its worker. */
@@ -6,4 +7,6 @@ export interface WorkshopWorker {
   check(file: Json): Promise<Checked>;
   /** What is probably not meant in the file that was checked last: this takes the longer time. */
   doubts(): Promise<readonly WorkshopProblem[]>;
+  /** The volts that tell what is said of a switch or a sensor, or why there are none, in words. */
+  condition(file: Json, state: string, part: string, said: PartSaid): Promise<VoltsCondition | string>;
 }

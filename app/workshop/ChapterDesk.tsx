@@ -1,5 +1,6 @@
 import type { WorkshopProblem } from "#core/workshop/index.ts";
 import { Button } from "../ui/Button.tsx";
+import { ConditionFrom } from "./ConditionFrom.tsx";
 import { RecordForm } from "./RecordForm.tsx";
 import { RecordList } from "./RecordList.tsx";
 import { SheetDesk } from "./SheetDesk.tsx";
@@ -47,17 +48,22 @@ export function ChapterDesk({ shop, name, problems }: Props) {
             />
           )}
           {record && (
-            <RecordForm
-              key={`${section.id} ${record.at}`}
-              section={section}
-              record={record}
-              problems={problems}
-              onChange={(path, value) => shop.change(record.at, path, value)}
-              onRename={shop.rename}
-              onCopy={() => shop.copy(record.at)}
-              onRemove={() => shop.askRemove(record.at)}
-              onMove={(by) => shop.move(record.at, by)}
-            />
+            <div className="flex min-w-0 flex-col gap-4">
+              <RecordForm
+                key={`${section.id} ${record.at}`}
+                section={section}
+                record={record}
+                problems={problems}
+                onChange={(path, value) => shop.change(record.at, path, value)}
+                onRename={shop.rename}
+                onCopy={() => shop.copy(record.at)}
+                onRemove={() => shop.askRemove(record.at)}
+                onMove={(by) => shop.move(record.at, by)}
+              />
+              {section.id === "needs" && (
+                <ConditionFrom file={file} onFound={(found) => shop.say(record.at, found)} />
+              )}
+            </div>
           )}
         </div>
       )}

@@ -91,6 +91,15 @@ export function useWorkshop(unit: string, first: WorkshopDraft) {
   };
   const change = (which: number, path: readonly string[], value: unknown) =>
     put(withField(file, section, which, path, value), `${which} ${path.join(".")}`);
+  /** Several fields of a record at once, as one step. */
+  const say = (which: number, fields: object) =>
+    put(
+      Object.entries(fields).reduce<Json>(
+        (next, [key, value]) => withField(next, section, which, [key], value),
+        file,
+      ),
+      `${which} said ${JSON.stringify(fields)}`,
+    );
   const goTo = (problem: WorkshopProblem) =>
     go(SECTIONS.find((s) => s.id === problem.section) ?? SECTIONS[0]!, problem.at);
 
@@ -109,6 +118,7 @@ export function useWorkshop(unit: string, first: WorkshopDraft) {
     put,
     rename,
     change,
+    say,
     add,
     copy,
     move,

@@ -45,6 +45,7 @@ export {
   type TracedView,
 } from "./tracedView.ts";
 export { logText } from "./logText.ts";
+export { noConditionText } from "./noConditionText.ts";
 export { noOwnValueText, ownValueText } from "./ownValueText.ts";
 export { unplacedText } from "./unplacedText.ts";
 export type { TwinRow } from "./twin.ts";

@@ -239,3 +239,28 @@ for (const [width, height, colorScheme] of [
     }
     await page.context().close();
   });
+
+test("a condition is said of a sensor and a switch, and its volts are worked out", async ({ page }) => {
+  await bring(page, "kiln-conditions");
+  await open(page, "kiln-conditions");
+  await chapter(page, /^Conditions/);
+  await page.getByRole("button", { name: "New condition" }).click();
+  const from = page.getByRole("region", { name: "From a switch or a sensor" });
+  await from.getByLabel("Part", { exact: true }).selectOption("TC1");
+  await from.getByLabel("That it").selectOption("reads above");
+  await from.getByLabel("°C").fill("hot");
+  await from.getByRole("button", { name: "Work out its volts" }).click();
+  await expect(from.getByRole("status")).toContainText("“hot” is no temperature");
+  await from.getByLabel("°C").fill("1000");
+  await from.getByRole("button", { name: "Work out its volts" }).click();
+  await expect(from.getByRole("status")).toContainText("0.0403 to");
+  await expect(page.getByLabel("At least")).toHaveValue("0.0403");
+  await from.getByLabel("Part", { exact: true }).selectOption("S1");
+  await from.getByLabel("That it").selectOption("is closed");
+  await from.getByRole("button", { name: "Work out its volts" }).click();
+  await expect(page.getByLabel("At least")).not.toHaveValue("0.0403");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  // One step back is the whole condition of before.
+  await page.getByRole("button", { name: /^Undo/ }).click();
+  await expect(page.getByLabel("At least")).toHaveValue("0.0403");
+});

@@ -58,7 +58,7 @@ export const BEHAVIOUR: readonly Section[] = [
     title: "Conditions",
     group: "Behaviour",
     one: "condition",
-    hint: "Volts that must stand before an output is driven: a closed door switch, a sensor in range, a rail.",
+    hint: "What must hold before an output is driven: a closed switch, a temperature, a rail. A state names it at its output.",
     shape: "keyed",
     path: ["needs"],
     blank: { min: 0, max: 0 },
