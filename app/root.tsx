@@ -10,6 +10,7 @@ import {
   type LinksFunction,
 } from "react-router";
 import { listPeople } from "#server/people/people.ts";
+import { readSettings } from "#server/shop/settings.ts";
 import type { Route } from "./+types/root";
 import { Problem } from "./ui/Problem.tsx";
 import { Waiting } from "./ui/Waiting.tsx";
@@ -25,8 +26,8 @@ export const links: LinksFunction = () => [
 export const meta: Route.MetaFunction = () => [{ title: "Zygodrome" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const [choices, people] = await Promise.all([readChoices(request), listPeople()]);
-  return { choices, people };
+  const [choices, people, settings] = await Promise.all([readChoices(request), listPeople(), readSettings()]);
+  return { choices, people, settings };
 }
 
 /** Who works here and how the page looks change by forms only; without an answer the page stays as it is. */

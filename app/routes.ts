@@ -12,6 +12,7 @@ export default [
     route("units/:unit/workshop", "routes/unit-workshop.tsx"),
     route("units/:unit/list", "routes/wiring-list.tsx"),
     route("units/:unit/trace", "routes/trace.tsx"),
+    route("settings", "routes/settings.tsx"),
     route("tests", "routes/tests.tsx"),
     route("tests/sheet", "routes/sheet.tsx"),
     route("tests/:test", "routes/test.tsx"),

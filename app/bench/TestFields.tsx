@@ -4,6 +4,8 @@ import { Field, inputClass } from "../ui/Field.tsx";
 interface Props {
   test: ComponentTest;
   entries: Entries;
+  /** Temperatures are asked for in °F. */
+  fahrenheit?: boolean;
   read: ReadEntries;
   /** Questions of the test itself, beside those of the fields. */
   questions: readonly { readonly field: string; readonly text: string }[];
@@ -11,7 +13,7 @@ interface Props {
 }
 
 /** The form of a component test: each number with its unit, and what is wrong or odd about it at its field. */
-export function TestFields({ test, entries, read, questions, onEnter }: Props) {
+export function TestFields({ test, entries, fahrenheit = false, read, questions, onEnter }: Props) {
   return (
     <div className="grid gap-x-4 gap-y-3 sm:grid-cols-2">
       {test.fields.map((field) => {
@@ -19,7 +21,7 @@ export function TestFields({ test, entries, read, questions, onEnter }: Props) {
         return (
           <div key={field.id}>
             <Field
-              label={labelOf(field)}
+              label={labelOf(field, fahrenheit)}
               {...("hint" in field && field.hint ? { hint: field.hint } : {})}
               error={read.problems[field.id]}
             >
@@ -68,8 +70,10 @@ export function TestFields({ test, entries, read, questions, onEnter }: Props) {
   );
 }
 
-function labelOf(field: TestField): string {
-  const unit = field.kind === "quantity" && field.unit.text !== "" ? `, ${field.unit.text}` : "";
+function labelOf(field: TestField, fahrenheit: boolean): string {
+  const text =
+    field.kind !== "quantity" ? "" : fahrenheit && field.unit.base === "°C" ? "°F" : field.unit.text;
+  const unit = text === "" ? "" : `, ${text}`;
   const maybe = field.kind !== "choice" && field.optional ? " (if known)" : "";
   return `${field.label}${unit}${maybe}`;
 }

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import {
+  numberHeads,
   readSectionTable,
   recordsOf,
   SECTIONS,
@@ -26,6 +27,20 @@ describe("a table as text", () => {
     expect(cellsOfText(text)[1]![0]).toBe(`'${cell}`);
   });
 
+  test("has its numbers with a comma where that is asked for, and names that look like numbers as they are", () => {
+    const table = [
+      ["Point", "Length"],
+      ["1.2", "0.75"],
+      ["a;b", "-1.25e-7"],
+    ];
+    expect(tableText(table, "comma", ["Length"]).split("\r\n")).toEqual([
+      "Point;Length",
+      "1.2;0,75",
+      `"a;b";"'-1,25e-7"`,
+    ]);
+    expect(tableText(table).split("\r\n")[1]).toBe("1.2,0.75");
+  });
+
   test("is read with tabs, semicolons or commas, and with a mark at its head", () => {
     for (const text of ["a\tb\n1\t2", "a;b\n1;2", "\uFEFFa,b\r\n1,2\r\n\r\n"])
       expect(cellsOfText(text)).toEqual([
@@ -41,12 +56,16 @@ describe("a table as text", () => {
       for (const section of SECTIONS) {
         const named = section.fields.some((f) => f.cell && f.holds.is === "id");
         if (!named || recordsOf(file, section).length === 0) continue;
-        const read = readSectionTable(file, section, cellsOfText(tableText(sectionTable(file, section))));
-        expect({ section: section.id, problems: read.problems }).toEqual({
-          section: section.id,
-          problems: [],
-        });
-        expect(JSON.stringify(withTable(file, section, read, true))).toBe(JSON.stringify(file));
+        for (const mark of ["point", "comma"] as const) {
+          const text = tableText(sectionTable(file, section), mark, numberHeads(section));
+          const read = readSectionTable(file, section, cellsOfText(text));
+          expect({ section: section.id, mark, problems: read.problems }).toEqual({
+            section: section.id,
+            mark,
+            problems: [],
+          });
+          expect(JSON.stringify(withTable(file, section, read, true))).toBe(JSON.stringify(file));
+        }
       }
     },
   );

@@ -8,9 +8,28 @@ export function cellsOfText(text: string): string[][] {
   return Papa.parse<string[]>(text.replace(/^\uFEFF/u, ""), { skipEmptyLines: "greedy" }).data;
 }
 
-/** A table as any spreadsheet opens it. A cell that would be run as a formula gets a quote before it. */
-export function tableText(cells: readonly (readonly string[])[]): string {
-  return Papa.unparse(cells as string[][], { escapeFormulae: true });
+/** How a table's numbers are written: "point" with cells between commas, "comma" with cells between semicolons. */
+export type DecimalMark = "point" | "comma";
+
+/** A cell that is a number and nothing else. */
+const NUMBER_CELL = /^-?\d+\.\d+(?:e[-+]?\d+)?$/u;
+
+/**
+ * A table as any spreadsheet opens it. A cell that would be run as a formula gets a quote before it.
+ * @param numbers heads of the columns that hold numbers: a name such as "1.2" stays as it is
+ */
+export function tableText(
+  cells: readonly (readonly string[])[],
+  decimal: DecimalMark = "point",
+  numbers: readonly string[] = [],
+): string {
+  const isNumber = (cells[0] ?? []).map((head) => numbers.includes(head));
+  const write = (cell: string, column: number) =>
+    decimal === "comma" && isNumber[column] && NUMBER_CELL.test(cell) ? cell.replace(".", ",") : cell;
+  return Papa.unparse(
+    cells.map((row) => row.map(write)),
+    { escapeFormulae: true, delimiter: decimal === "comma" ? ";" : "," },
+  );
 }
 
 /** A file's text, whichever way it was encoded: UTF-8, UTF-16 with its mark, or else Latin-1. */

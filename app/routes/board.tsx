@@ -93,6 +93,12 @@ export default function Board({ loaderData }: Route.ComponentProps) {
         <Link to="/units" className="flex min-h-11 items-center font-semibold underline underline-offset-4">
           {units.length > UNITS_SHOWN ? `All ${units.length} units` : "The library"}
         </Link>
+        <Link
+          to="/settings"
+          className="flex min-h-11 items-center font-semibold underline underline-offset-4 md:hidden"
+        >
+          Settings of the shop
+        </Link>
       </aside>
     </main>
   );

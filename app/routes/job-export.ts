@@ -1,6 +1,7 @@
 import { listPeople } from "#server/people/people.ts";
 import { findingsCsv, jobArchive } from "#server/jobs/file/jobArchive.ts";
 import { jobFile } from "#server/jobs/file/jobFile.ts";
+import { readSettings } from "#server/shop/settings.ts";
 import { readJob } from "#server/jobs/readJob.ts";
 import { analyseWhole } from "#server/workers/analysis.ts";
 import type { Route } from "./+types/job-export";
@@ -22,8 +23,12 @@ export async function loader({ params, request }: Route.LoaderArgs) {
         `${stem}.json`,
       );
     case "findings.csv": {
-      const [view, people] = await Promise.all([analyseWhole(job, request.signal), listPeople()]);
-      return send(findingsCsv(job, view, people), "text/csv; charset=utf-8", `${stem}-findings.csv`);
+      const [view, people, { decimal }] = await Promise.all([
+        analyseWhole(job, request.signal),
+        listPeople(),
+        readSettings(),
+      ]);
+      return send(findingsCsv(job, view, people, decimal), "text/csv; charset=utf-8", `${stem}-findings.csv`);
     }
     case "job.zip":
       return send(jobArchive(job, await analyseWhole(job, request.signal)), "application/zip", `${stem}.zip`);

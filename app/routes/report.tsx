@@ -8,6 +8,8 @@ import { likelyItems } from "#core/view/index.ts";
 import { Clock } from "../ui/Clock.tsx";
 import { ReportFindings } from "../job/ledger/ReportFindings.tsx";
 import { DEFERENCE } from "../words/cautions.ts";
+import { useShop } from "../ui/ShopBar.tsx";
+import { money } from "../words/money.ts";
 import { percentText } from "../words/percent.ts";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -23,6 +25,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
 
 export default function Report({ loaderData }: Route.ComponentProps) {
   const { job, view, people } = loaderData;
+  const { settings } = useShop();
   const nameOf = (id: string) => people.find((p) => p.id === id)?.name ?? id;
   const call = view.state.call;
   const item = job.unit.items.find((i) => i.id === call?.body.item);
@@ -75,8 +78,9 @@ export default function Report({ loaderData }: Route.ComponentProps) {
               </p>
               {call.body.note && <p className="border-l-4 border-rule pl-3">{call.body.note}</p>}
               <p>
-                To do: {item.remedy === "replace" ? `replace, ${item.price} €` : item.remedy}, about{" "}
-                {item.minutes} min. {item.note}
+                To do:{" "}
+                {item.remedy === "replace" ? `replace, ${money(item.price, settings.currency)}` : item.remedy}
+                , about {item.minutes} min. {item.note}
               </p>
             </>
           ) : (

@@ -3,6 +3,7 @@ import { data, Link } from "react-router";
 import {
   componentTest,
   inCircuitReading,
+  inFahrenheit,
   judgeEntries,
   readEntries,
   testsFor,
@@ -18,6 +19,7 @@ import { Cautions } from "../job/next/Cautions.tsx";
 import { FileInJob } from "../bench/FileInJob.tsx";
 import { JudgementPanel, VerdictLine } from "../bench/JudgementPanel.tsx";
 import { ProbeSteps } from "../job/next/ProbeSteps.tsx";
+import { useShop } from "../ui/ShopBar.tsx";
 import { TestFields } from "../bench/TestFields.tsx";
 import { BEFORE_LIVE } from "../words/cautions.ts";
 
@@ -52,7 +54,12 @@ export async function loader({ params, request }: Route.LoaderArgs) {
 /** One component test: prepare, probe, enter, verdict. */
 export default function TestPage({ loaderData: { job }, params }: Route.ComponentProps) {
   const test = componentTest(params.test)!;
-  const [entries, setEntries] = useState<Entries>({});
+  const { settings } = useShop();
+  const [typed, setTyped] = useState<Entries>({});
+  const entries = useMemo(
+    () => (settings.temperature === "F" ? inFahrenheit(test, typed) : typed),
+    [settings.temperature, test, typed],
+  );
   const read = useMemo(() => readEntries(test, entries), [test, entries]);
   const judgement: Judgement | undefined = useMemo(() => judgeEntries(test, read), [test, read]);
   const query = job ? `?job=${job.id}` : "";
@@ -91,10 +98,11 @@ export default function TestPage({ loaderData: { job }, params }: Route.Componen
         <h2 className="section-title">What it reads</h2>
         <TestFields
           test={test}
-          entries={entries}
+          entries={typed}
+          fahrenheit={settings.temperature === "F"}
           read={read}
           questions={judgement?.questions ?? []}
-          onEnter={(field, text) => setEntries((was) => ({ ...was, [field]: text }))}
+          onEnter={(field, text) => setTyped((was) => ({ ...was, [field]: text }))}
         />
       </div>
       <div className="flex flex-col gap-3">

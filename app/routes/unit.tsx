@@ -18,6 +18,8 @@ import { OwnValues } from "../units/OwnValues.tsx";
 import { SymptomTable } from "../units/SymptomTable.tsx";
 import { UnitPictures } from "../units/UnitPictures.tsx";
 import { UnitShelf } from "../units/UnitShelf.tsx";
+import { useShop } from "../ui/ShopBar.tsx";
+import { money } from "../words/money.ts";
 import { WireSwatch } from "../ui/WireSwatch.tsx";
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [
@@ -97,6 +99,7 @@ export default function UnitPage({
   loaderData: { unit, shelf, revisions, pictures },
   actionData,
 }: Route.ComponentProps) {
+  const { settings } = useShop();
   return (
     <main className="mx-auto max-w-6xl p-4 md:p-6">
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b-2 border-ink pb-2">
@@ -199,7 +202,7 @@ export default function UnitPage({
             item.name,
             <span key={item.id}>
               <span className="reading">
-                {item.remedy}, {item.price} €, {item.minutes} min
+                {item.remedy}, {money(item.price, settings.currency)}, {item.minutes} min
               </span>
               {item.note && <span className="block border-l-4 border-hazard pl-2">{item.note}</span>}
               <span className="block text-[0.9375rem] text-ink-soft">

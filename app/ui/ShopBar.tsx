@@ -1,5 +1,6 @@
 import { SunMoon } from "lucide-react";
 import { Link, useFetcher, useRouteLoaderData } from "react-router";
+import type { ShopSettings } from "#server/shop/settings.ts";
 import type { loader } from "../root.tsx";
 
 /** The line at the top of the shop's pages: home, who is working, the theme. */
@@ -16,11 +17,13 @@ export function ShopBar() {
           ["/units", "Units", "Units"],
           ["/tests", "Component tests", "Tests"],
           ["/strip", "Strip-down", "Strip"],
+          // A phone has it at the end of the board.
+          ["/settings", "Settings", ""],
         ].map(([to, name, short]) => (
           <Link
             key={to}
             to={to!}
-            className="flex min-h-11 items-center font-semibold underline decoration-rule underline-offset-4"
+            className={`${short === "" ? "max-md:hidden" : ""} flex min-h-11 items-center font-semibold underline decoration-rule underline-offset-4`}
           >
             <span className="max-sm:hidden">{name}</span>
             <span className="sm:hidden">{short}</span>
@@ -34,9 +37,17 @@ export function ShopBar() {
   );
 }
 
+/** What holds where the page has no answer of the server: on an error page. */
+const USUAL: ShopSettings = { currency: "EUR", symbols: "unit", temperature: "C", decimal: "point" };
+
 export function useShop() {
   const data = useRouteLoaderData<typeof loader>("root");
-  return { people: data?.people ?? [], person: data?.choices.person, theme: data?.choices.theme };
+  return {
+    people: data?.people ?? [],
+    person: data?.choices.person,
+    theme: data?.choices.theme,
+    settings: data?.settings ?? USUAL,
+  };
 }
 
 /** The people of the shop, none of them chosen beforehand. */

@@ -11,7 +11,9 @@ import {
 } from "#core/wiring/index.ts";
 import { Button } from "../ui/Button.tsx";
 import { useLayout } from "./layout.ts";
+import { useShop } from "../ui/ShopBar.tsx";
 import type { Region } from "./PartSymbol.tsx";
+import { regionOf } from "./regionOf.ts";
 import { saveAsSvg } from "./saveAsSvg.ts";
 import { useZoom, type Box } from "./useZoom.ts";
 import { WiringSheet, type Chosen } from "./WiringSheet.tsx";
@@ -41,10 +43,11 @@ const ARROWS: Readonly<Record<string, Direction>> = {
 
 /** The unit's drawing with its tools: find, zoom, the question's neighbourhood, symbols by region, print and save. */
 export function WiringDrawing({ unit, figures, pair, middle, small = false, children }: Props) {
+  const { settings } = useShop();
   const diagram = useMemo(() => diagramOf(unit), [unit]);
   const layout = useLayout(diagram);
   const placed = layout && !("trouble" in layout) ? layout : undefined;
-  const [region, setRegion] = useState<Region>(unit.hertz === 60 ? "NA" : "IEC");
+  const [region, setRegion] = useState<Region>(regionOf(unit, settings));
   const [chosen, setChosen] = useState<Chosen>();
   const [sought, setSought] = useState("");
   const { frame, sheet, show, scaleBy } = useZoom();

@@ -5,7 +5,8 @@ import type { Course, UnitModel } from "#core/unit/index.ts";
 import { ladderOf } from "#core/wiring/index.ts";
 import { Button } from "../ui/Button.tsx";
 import { CircuitLadder } from "./CircuitLadder.tsx";
-import type { Region } from "./PartSymbol.tsx";
+import { useShop } from "../ui/ShopBar.tsx";
+import { regionOf } from "./regionOf.ts";
 import { WiringDrawing } from "./WiringDrawing.tsx";
 import { saveAsSvg } from "./saveAsSvg.ts";
 import type { Chosen } from "./WiringSheet.tsx";
@@ -44,7 +45,7 @@ export function WiringPlaces({ unit, figures, pair, onCourse, children }: Props)
   );
   const [chosen, setChosen] = useState<Chosen>();
   const frame = useRef<HTMLDivElement>(null);
-  const region: Region = unit.hertz === 60 ? "NA" : "IEC";
+  const region = regionOf(unit, useShop().settings);
   const shown = ladders.find((l) => l.course.id === place);
   const choose = (id: string) => {
     setPlace(id);

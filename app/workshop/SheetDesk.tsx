@@ -1,8 +1,17 @@
 import { lazy, Suspense, useState } from "react";
-import { aOne, recordsOf, sectionTable, withNew, type Json, type Section } from "#core/workshop/index.ts";
+import {
+  aOne,
+  numberHeads,
+  recordsOf,
+  sectionTable,
+  withNew,
+  type Json,
+  type Section,
+} from "#core/workshop/index.ts";
 import { tableText } from "../files/delimited.ts";
 import { fileStem, saveText } from "../files/saveText.ts";
 import { Button } from "../ui/Button.tsx";
+import { useShop } from "../ui/ShopBar.tsx";
 import { TakeTable } from "./TakeTable.tsx";
 
 /** The sheet is large and for the browser only. */
@@ -25,6 +34,7 @@ export function SheetDesk({ file, section, name, onFile }: Props) {
     setChanges(changes + 1);
     onFile(next, `${what} ${changes}`);
   };
+  const { settings } = useShop();
   const named = section.fields.some((f) => f.cell && f.holds.is === "id");
   return (
     <>
@@ -36,7 +46,7 @@ export function SheetDesk({ file, section, name, onFile }: Props) {
           onClick={() =>
             saveText(
               `${fileStem(name, "unit")}-${section.id}.csv`,
-              tableText(sectionTable(file, section)),
+              tableText(sectionTable(file, section), settings.decimal, numberHeads(section)),
               "text/csv",
             )
           }

@@ -111,6 +111,19 @@ function readBeep(field: QuantityField, typed: string): readonly [number, number
   return undefined;
 }
 
+const BARE_NUMBER = /^[-+−]?(?:\d+(?:[.,]\d*)?|[.,]\d+)$/u;
+
+/** A form filled in where temperatures are in °F: a bare number in a field of °C is in °F, and says so from here on. */
+export function inFahrenheit(test: Pick<ComponentTest, "fields">, entries: Entries): Entries {
+  return Object.fromEntries(
+    Object.entries(entries).map(([id, typed]) => {
+      const field = test.fields.find((f) => f.id === id);
+      const isBare = field?.kind === "quantity" && field.unit.base === "°C" && BARE_NUMBER.test(typed.trim());
+      return [id, isBare ? `${typed.trim()} °F` : typed];
+    }),
+  );
+}
+
 type NumberRead = { readonly value: number; readonly question?: string } | { readonly problem: string };
 
 const NUMBER = String.raw`([-+−]?[\d.,]+)`;

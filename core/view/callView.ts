@@ -108,7 +108,7 @@ function standingOf({ ready, waits, proof }: CallAdvice): { standing?: string } 
   return {};
 }
 
-/** "Replacing the heater now comes to about 62 €, checking on to about 48 €. Check on." */
+/** "Replacing the heater now comes to about 62 ¤, checking on to about 48 ¤. Check on."; ¤ is the shop's currency. */
 function economyText(
   dictionary: Dictionary,
   posterior: Posterior,
@@ -119,13 +119,13 @@ function economyText(
   const reckoned = stopOrCheck(dictionary.unit, chances, item, minutesToSettle(chances, proposal));
   if (!reckoned) return undefined;
   const { now, checkOn, advice } = reckoned;
-  const euros = (money: number) => `${Math.round(money)} €`;
-  const replace = `Replacing it now (${itemName(dictionary, item)}) comes to about ${euros(now)} on average, counting a part bought for nothing and a second visit`;
+  const sum = (money: number) => `${Math.round(money)} ¤`;
+  const replace = `Replacing it now (${itemName(dictionary, item)}) comes to about ${sum(now)} on average, counting a part bought for nothing and a second visit`;
   if (checkOn === undefined)
     return advice === "test"
       ? `${replace}; no check is left that tells more, and it is more likely good than bad: replacing it is a test.`
       : `${replace}; no check is left that tells more.`;
-  const both = `${replace}; checking on until it is known, to ${euros(checkOn)}.`;
+  const both = `${replace}; checking on until it is known, to ${sum(checkOn)}.`;
   return {
     replace: `${both} Replace.`,
     test: `${both} It is more likely good than bad: replacing it is a test, the cheapest there is.`,
@@ -136,7 +136,7 @@ function economyText(
 function componentText(dictionary: Dictionary, suspect: Suspect): string | undefined {
   const choice = boardOrComponent(dictionary, suspect);
   if (!choice) return undefined;
-  const side = ({ price, minutes }: { price: number; minutes: number }) => `${price} €, ${minutes} min`;
+  const side = ({ price, minutes }: { price: number; minutes: number }) => `${price} ¤, ${minutes} min`;
   return `The board: ${side(choice.board)}, with the maker's warranty. ${choice.component} alone: about ${side(choice.repair)}, with the shop's own.`;
 }
 

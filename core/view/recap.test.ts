@@ -112,7 +112,7 @@ describe("the call", () => {
 
   test("says what lies behind it, what proves the repair, and what it costs to be wrong", () => {
     expect(call.proofRun).toMatch(/run the whole sequence/);
-    expect(call.economy).toMatch(/Replacing it now .* €/);
+    expect(call.economy).toMatch(/Replacing it now .* ¤/);
     expect(call.cause).toMatch(/\w/);
   });
 });

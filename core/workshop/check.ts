@@ -1,5 +1,5 @@
 import { lintUnit, readUnit, type UnitModel } from "#core/unit/index.ts";
-import type { Json } from "./field.ts";
+import { isJson, type Json } from "./field.ts";
 import { allRecordsOf, recordName } from "./place.ts";
 import { SECTIONS } from "./sections/index.ts";
 
@@ -35,6 +35,27 @@ export function checkFile(file: Json): Checked {
         })),
         unit: undefined,
       };
+}
+
+/** What of a file is no circuit and may be half said while a condition of it is being worked out. */
+const BESIDE_THE_CIRCUIT: readonly string[] = [
+  "needs",
+  "sequence",
+  "observations",
+  "courses",
+  "checks",
+  "hazards",
+];
+
+/** The circuit of a file, in its states, whatever is still wrong with how it is to behave; undefined where it is no circuit. */
+export function circuitOf(file: Json): UnitModel | undefined {
+  const kept = Object.entries(file).filter(([key]) => !BESIDE_THE_CIRCUIT.includes(key));
+  const states = Array.isArray(file["states"]) ? (file["states"] as unknown[]) : [];
+  const read = readUnit({
+    ...Object.fromEntries(kept),
+    states: states.map((state) => (isJson(state) ? { ...state, drives: [] } : state)),
+  });
+  return read.ok ? read.unit : undefined;
 }
 
 /** What reads well and is probably not meant: nets that end nowhere, states without an effect, circuits without an answer. */

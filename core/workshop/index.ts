@@ -25,7 +25,7 @@ export {
   type PartFailure,
 } from "./parameters.ts";
 export { changesBetween, type FieldChange, type SectionChange } from "./compare.ts";
-export { checkFile, doubtsOf, type Checked, type WorkshopProblem } from "./check.ts";
+export { checkFile, circuitOf, doubtsOf, type Checked, type WorkshopProblem } from "./check.ts";
 export {
   cellsOf,
   describeCellProblem,
@@ -35,4 +35,4 @@ export {
   type CellProblem,
   type SheetRow,
 } from "./sheet.ts";
-export { readSectionTable, sectionTable, withTable, type ReadSection, type TableProblem } from "./table.ts";
+export { numberHeads, readSectionTable, sectionTable, withTable, type ReadSection, type TableProblem } from "./table.ts";

@@ -14,6 +14,13 @@ export function sectionTable(file: Json, section: Section): string[][] {
   ];
 }
 
+/** Heads of the columns of a section's table that hold numbers. */
+export function numberHeads(section: Section): string[] {
+  return cellsOf(section)
+    .filter((field) => field.holds.is === "number")
+    .map(headOf);
+}
+
 function headOf({ label, holds }: Field): string {
   return holds.is === "number" && holds.unit ? `${label}, ${holds.unit}` : label;
 }

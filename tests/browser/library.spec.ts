@@ -92,7 +92,7 @@ test("a table goes out, is changed, and comes in with its bad row named and left
   await page.getByRole("button", { name: "Take 1 row", exact: true }).click();
   await page.getByRole("button", { name: "Save as a new revision" }).click();
   await expect(page).toHaveURL(/\/units\/dock-table$/);
-  await expect(page.getByText("77.5 €")).toBeVisible();
+  await expect(page.getByText("€77.50")).toBeVisible();
 });
 
 test("a job goes out whole, and its findings as a table", async ({ page }) => {

@@ -50,7 +50,7 @@ test("a part's value and name are changed, kept through a reload, and saved as a
   await expect(page.getByTestId("workshop-check")).toContainText("It reads");
   await page.getByRole("button", { name: "Save as a new revision" }).click();
   await expect(page).toHaveURL(/\/units\/kiln-edited$/);
-  await expect(page.getByText("17.5 €").first()).toBeVisible();
+  await expect(page.getByText("€17.50").first()).toBeVisible();
   const file = (await (await page.request.get("/units/kiln-edited/file")).json()) as {
     parts: { id: string; name: string }[];
   };
@@ -244,7 +244,7 @@ test("a condition is said of a sensor and a switch, and its volts are worked out
   await bring(page, "kiln-conditions");
   await open(page, "kiln-conditions");
   await chapter(page, /^Conditions/);
-  await page.getByRole("button", { name: "New condition" }).click();
+  await page.getByRole("button", { name: "Add a condition" }).click();
   const from = page.getByRole("region", { name: "From a switch or a sensor" });
   await from.getByLabel("Part", { exact: true }).selectOption("TC1");
   await from.getByLabel("That it").selectOption("reads above");

@@ -4,6 +4,8 @@ import type { EventBody } from "#core/job/index.ts";
 import type { ItemView, JobView } from "#core/view/index.ts";
 import { Button, buttonClass } from "../../ui/Button.tsx";
 import { Dialog, DialogButtons } from "../../ui/Dialog.tsx";
+import { useShop } from "../../ui/ShopBar.tsx";
+import { inCurrency } from "../../words/money.ts";
 import { percentText } from "../../words/percent.ts";
 import { Field, inputClass } from "../../ui/Field.tsx";
 
@@ -25,6 +27,7 @@ export function CallDialog({ view, jobId, onClose, onEnter }: CallProps & { jobI
 
 function Calling({ view, onClose, onEnter }: CallProps) {
   const { call } = view;
+  const { currency } = useShop().settings;
   const items = view.items.filter((i) => i.remedy !== undefined);
   const [chosen, setChosen] = useState(call.item);
   const [note, setNote] = useState("");
@@ -86,7 +89,7 @@ function Calling({ view, onClose, onEnter }: CallProps) {
         {advised && call.component && (
           <>
             <dt className="text-ink-soft">Board or part</dt>
-            <dd>{call.component}</dd>
+            <dd>{inCurrency(call.component, currency)}</dd>
           </>
         )}
         {advised && call.disproof && (
@@ -98,7 +101,7 @@ function Calling({ view, onClose, onEnter }: CallProps) {
       </dl>
       {!(advised && call.ready) && (
         <p className="border-l-4 border-hazard bg-hazard-soft px-3 py-2 font-semibold">
-          Not enough evidence yet. {advised && call.economy}
+          Not enough evidence yet. {advised && call.economy && inCurrency(call.economy, currency)}
         </p>
       )}
       {item.note && <p className="border-l-4 border-hazard px-3 py-1">{item.note}</p>}

@@ -1,5 +1,7 @@
 import type { ItemView, JobView } from "#core/view/index.ts";
 import { useId, useState } from "react";
+import { useShop } from "../../ui/ShopBar.tsx";
+import { money } from "../../words/money.ts";
 import { percentText } from "../../words/percent.ts";
 
 /** Who is left: replaceable items by chance, with the findings for and against. */
@@ -45,6 +47,7 @@ export function SuspectList({ view }: { view: JobView }) {
 }
 
 function ItemRow({ item }: { item: ItemView }) {
+  const { currency } = useShop().settings;
   const [open, setOpen] = useState(false);
   const id = useId();
   const percent = Math.round(item.chance * 100);
@@ -74,7 +77,7 @@ function ItemRow({ item }: { item: ItemView }) {
               .join(", ")}
           </span>
         </span>
-        <span className="text-[0.9375rem]">{remedyText(item)}</span>
+        <span className="text-[0.9375rem]">{remedyText(item, currency)}</span>
         <span
           aria-hidden
           className="col-start-2 mt-1 h-[5px] bg-here"
@@ -116,10 +119,10 @@ function ItemRow({ item }: { item: ItemView }) {
   );
 }
 
-function remedyText({ remedy, price, minutes }: ItemView): string {
+function remedyText({ remedy, price, minutes }: ItemView, currency: string): string {
   if (remedy === undefined) return "";
   return remedy === "replace" && price !== undefined
-    ? `${price} €, ${minutes} min`
+    ? `${money(price, currency)}, ${minutes} min`
     : `${remedy}, ${minutes} min`;
 }
 

@@ -10,6 +10,7 @@ import {
 import { fileStem, saveText } from "../../files/saveText.ts";
 import type { UnitPicture } from "#server/units/pictures.ts";
 import { Button } from "../../ui/Button.tsx";
+import { useShop } from "../../ui/ShopBar.tsx";
 import { UnitPictures } from "../../units/UnitPictures.tsx";
 import { inputClass } from "../../ui/Field.tsx";
 import { SaveUnit } from "../SaveUnit.tsx";
@@ -32,6 +33,7 @@ interface Props {
 
 /** A unit by its wiring list: the rows as a sheet, the parts as they are called, and what it should read beside them. */
 export function ListDesk({ unit, pictures }: Props) {
+  const { settings } = useShop();
   const key = unit?.id ?? "new";
   const [first] = useState<ListDraft>(unit ?? EMPTY_LIST);
   const { draft, set, undo, redo, canUndo, canRedo } = useDraft(LIST_DRAFT, key, first);
@@ -92,7 +94,9 @@ export function ListDesk({ unit, pictures }: Props) {
           <Button onClick={() => set({ ...draft, rows: [...rows, EMPTY_ROW] })}>Add a row</Button>
           <Button
             disabled={rows.length === 0}
-            onClick={() => saveText(`${fileStem(name, "wiring")}.csv`, listToCsv(rows), "text/csv")}
+            onClick={() =>
+              saveText(`${fileStem(name, "wiring")}.csv`, listToCsv(rows, settings.decimal), "text/csv")
+            }
           >
             Export
           </Button>

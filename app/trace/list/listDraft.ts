@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { EMPTY_ROW, readTable, type ReadTable, type WireRow } from "#core/trace/index.ts";
-import { cellsOfText, tableText } from "../../files/delimited.ts";
+import { cellsOfText, tableText, type DecimalMark } from "../../files/delimited.ts";
 import { keptIn } from "../keptIn.ts";
 import type { DraftKind } from "../useDraft.ts";
 
@@ -39,9 +39,9 @@ export function readDelimited(text: string): ReadTable {
 const HEADS = ["From", "To", "Colour", "Size", "Length"];
 
 /** The list as any spreadsheet opens it. A cell that would be run as a formula gets a quote before it. */
-export function listToCsv(rows: readonly WireRow[]): string {
+export function listToCsv(rows: readonly WireRow[], decimal: DecimalMark = "point"): string {
   const cells = rows.map(({ from, to, colour, size, length }) => [from, to, colour, size, length]);
-  return tableText([HEADS, ...cells]);
+  return tableText([HEADS, ...cells], decimal, ["Size", "Length"]);
 }
 
 /** Every cell's text with one string put in place of another; how many cells changed. */

@@ -2,13 +2,26 @@ import { Zip, ZipDeflate, ZipPassThrough } from "fflate";
 import Papa from "papaparse";
 import { findingsTable, jobPage, type JobFile } from "#core/formats/index.ts";
 import { likelyItems, type JobView } from "#core/view/index.ts";
+import type { ShopSettings } from "../../shop/settings.ts";
 import { readFile } from "../../files/files.ts";
 import type { Job } from "../readJob.ts";
 import { jobFile } from "./jobFile.ts";
 
 /** A job's findings as CSV (RFC 4180); a cell that a spreadsheet would run as a formula has a quote before it. */
-export function findingsCsv(job: Job, view: JobView, people: JobFile["people"]): string {
-  return Papa.unparse(findingsTable(view, job.events, nameIn(people)), { escapeFormulae: true });
+export function findingsCsv(
+  job: Job,
+  view: JobView,
+  people: JobFile["people"],
+  decimal: ShopSettings["decimal"] = "point",
+): string {
+  const [heads = [], ...rows] = findingsTable(view, job.events, nameIn(people));
+  const value = heads.indexOf("Value");
+  const written =
+    decimal === "comma" ? rows.map((row) => row.with(value, row[value]!.replace(".", ","))) : rows;
+  return Papa.unparse([heads, ...written], {
+    escapeFormulae: true,
+    delimiter: decimal === "comma" ? ";" : ",",
+  });
 }
 
 const nameIn = (people: JobFile["people"]) => (id: string) => people.find((p) => p.id === id)?.name ?? id;

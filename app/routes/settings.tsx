@@ -1,0 +1,96 @@
+import { data, Form, useNavigation } from "react-router";
+import { changeSettings, CURRENCIES, readSettings, shopSettings } from "#server/shop/settings.ts";
+import type { Route } from "./+types/settings";
+import { Button } from "../ui/Button.tsx";
+import { Field, inputClass } from "../ui/Field.tsx";
+import { money } from "../words/money.ts";
+
+export const meta: Route.MetaFunction = () => [{ title: "Settings · Zygodrome" }];
+
+export async function loader() {
+  return { settings: await readSettings(), currencies: CURRENCIES };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
+  const parsed = shopSettings.safeParse(form);
+  if (!parsed.success)
+    return data({ saved: false, said: "Nothing was changed: one of these is not offered." }, { status: 400 });
+  await changeSettings(parsed.data);
+  return data({ saved: true, said: "Saved for the whole shop." });
+}
+
+const SYMBOLS = [
+  ["unit", "as the unit’s mains: 60 Hz North American, else IEC"],
+  ["IEC", "IEC 60617"],
+  ["NA", "North American"],
+] as const;
+const TEMPERATURES = [
+  ["C", "°C"],
+  ["F", "°F"],
+] as const;
+const MARKS = [
+  ["point", "230.5, cells between commas"],
+  ["comma", "230,5, cells between semicolons"],
+] as const;
+
+/** How the shop reads and writes. Numbers are taken either way wherever they are typed. */
+export default function Settings({ loaderData: { settings, currencies }, actionData }: Route.ComponentProps) {
+  const busy = useNavigation().state !== "idle";
+  const choice = (
+    name: keyof typeof settings,
+    label: string,
+    hint: string,
+    options: readonly (readonly [string, string])[],
+  ) => (
+    <Field label={label} hint={hint}>
+      {(aria) => (
+        <select {...aria} name={name} defaultValue={settings[name]} className={inputClass}>
+          {options.map(([value, said]) => (
+            <option key={value} value={value}>
+              {said}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+  return (
+    <main className="mx-auto max-w-3xl p-4 md:p-6">
+      <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold">Settings</h1>
+      <p className="pt-3 text-ink-soft">
+        For everybody in this shop. What is typed is read either way: 230,5 or 230.5, 180 °F or 82 °C, AWG 14
+        or 2.5 mm².
+      </p>
+      <Form method="post" className="flex flex-col gap-6 pt-5">
+        {choice(
+          "symbols",
+          "Symbols of drawings",
+          "What a drawing opens with; a button of it shows the other.",
+          SYMBOLS,
+        )}
+        {choice(
+          "temperature",
+          "Temperatures",
+          "How component tests ask for them. What they say of a part is in °C, as its data sheet is.",
+          TEMPERATURES,
+        )}
+        {choice(
+          "currency",
+          "Currency",
+          `Prices are numbers of this currency: ${money(62, settings.currency)} now. None is converted.`,
+          currencies.map(([code, name]) => [code, `${name}, ${code}`] as const),
+        )}
+        {choice("decimal", "Tables for a spreadsheet", "How saved CSV files write a number.", MARKS)}
+        <div className="flex flex-wrap items-center gap-4">
+          <Button type="submit" look="main" disabled={busy}>
+            {busy ? "Saving…" : "Save"}
+          </Button>
+          <p role={actionData?.saved === false ? "alert" : "status"} className="empty:hidden">
+            {actionData?.said}
+          </p>
+        </div>
+      </Form>
+    </main>
+  );
+}

@@ -1,0 +1,29 @@
+import { afterAll, describe, expect, test } from "@jest/globals";
+import { closePool, pool } from "#server/database/pool.ts";
+import { changeSettings, readSettings, shopSettings } from "#server/shop/settings.ts";
+
+const USUAL = { currency: "EUR", symbols: "unit", temperature: "C", decimal: "point" } as const;
+afterAll(async () => {
+  await changeSettings(USUAL);
+  await closePool();
+});
+
+describe("how a shop reads and writes", () => {
+  test("is what it was changed to, for everybody; one row and no second", async () => {
+    const other = { currency: "USD", symbols: "NA", temperature: "F", decimal: "comma" } as const;
+    await changeSettings(other);
+    expect(await readSettings()).toEqual(other);
+    await expect(pool().query("INSERT INTO shop_settings (only) VALUES (false)")).rejects.toThrow(
+      /permission denied/u,
+    );
+    await changeSettings(USUAL);
+    expect(await readSettings()).toEqual(USUAL);
+  });
+
+  test("takes nothing that is not offered, here or in the database", async () => {
+    for (const over of [{ currency: "XXX" }, { symbols: "JIS" }, { temperature: "K" }, { decimal: "dot" }])
+      expect(shopSettings.safeParse({ ...USUAL, ...over }).success).toBe(false);
+    for (const sql of ["symbols = 'JIS'", "temperature = 'K'", "decimal_mark = 'dot'", "currency = 'euro'"])
+      await expect(pool().query(`UPDATE shop_settings SET ${sql}`)).rejects.toThrow(/check constraint/u);
+  });
+});
