@@ -2,7 +2,7 @@
 
 -- How this shop reads and writes: one row.
 CREATE TABLE shop_settings (
-  only boolean PRIMARY KEY DEFAULT true CHECK (only),
+  is_only boolean PRIMARY KEY DEFAULT true CHECK (is_only),
   -- ISO 4217.
   currency text NOT NULL DEFAULT 'EUR' CHECK (currency ~ '^[A-Z]{3}$'),
   -- Symbols of IEC 60617 or of North American practice; 'unit': as the unit's mains has it.

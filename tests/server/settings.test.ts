@@ -13,7 +13,7 @@ describe("how a shop reads and writes", () => {
     const other = { currency: "USD", symbols: "NA", temperature: "F", decimal: "comma" } as const;
     await changeSettings(other);
     expect(await readSettings()).toEqual(other);
-    await expect(pool().query("INSERT INTO shop_settings (only) VALUES (false)")).rejects.toThrow(
+    await expect(pool().query("INSERT INTO shop_settings (is_only) VALUES (false)")).rejects.toThrow(
       /permission denied/u,
     );
     await changeSettings(USUAL);
