@@ -1,5 +1,5 @@
 import { ArrowLeftRight, Download, Minus, Plus, Printer, Scan } from "lucide-react";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { WiringView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import {
@@ -44,9 +44,11 @@ const ARROWS: Readonly<Record<string, Direction>> = {
 /** The unit's drawing with its tools: find, zoom, the question's neighbourhood, symbols by region, print and save. */
 export function WiringDrawing({ unit, figures, pair, middle, small = false, children }: Props) {
   const { settings } = useShop();
-  const diagram = useMemo(() => diagramOf(unit), [unit]);
-  const layout = useLayout(diagram);
-  const placed = layout && !("trouble" in layout) ? layout : undefined;
+  const wanted = useMemo(() => diagramOf(unit), [unit]);
+  const layout = useLayout(wanted);
+  const laid = layout && "placed" in layout ? layout : undefined;
+  const placed = laid?.placed;
+  const diagram = laid?.diagram ?? wanted;
   const [region, setRegion] = useState<Region>(regionOf(unit, settings));
   const [chosen, setChosen] = useState<Chosen>();
   const [sought, setSought] = useState("");
@@ -79,18 +81,26 @@ export function WiringDrawing({ unit, figures, pair, middle, small = false, chil
     },
     [asked, leading, diagram, placed, show],
   );
-  useEffect(() => showQuestion(), [showQuestion]);
+  // What is asked for comes into view; an edit elsewhere leaves the view where it is.
+  const target = placed && [...asked, "·", leading ?? ""].join(" ");
+  const latest = useRef(showQuestion);
+  useEffect(() => {
+    latest.current = showQuestion;
+  });
+  useEffect(() => {
+    if (target !== undefined) latest.current();
+  }, [target]);
 
   const found = useMemo(() => {
-    const wanted = sought.trim().toLowerCase().replaceAll("·", ".");
-    if (wanted === "") return [];
-    const point = unit.points.find((p) => p.id.toLowerCase() === wanted);
+    const name = sought.trim().toLowerCase().replaceAll("·", ".");
+    if (name === "") return [];
+    const point = unit.points.find((p) => p.id.toLowerCase() === name);
     const part = point && partOfTerminal(point.terminal ?? point.id);
     return diagram.nodes
       .filter(
         (n) =>
           n.kind === "part" &&
-          (n.id === part || n.id.toLowerCase().startsWith(wanted) || n.name.toLowerCase().includes(wanted)),
+          (n.id === part || n.id.toLowerCase().startsWith(name) || n.name.toLowerCase().includes(name)),
       )
       .slice(0, 6);
   }, [sought, unit, diagram]);

@@ -1,6 +1,14 @@
 import { memo } from "react";
 import type { WiringView } from "#core/view/index.ts";
-import type { Diagram, DiagramEdge, DiagramNode, Place, PlacedDiagram } from "#core/wiring/index.ts";
+import type {
+  Diagram,
+  DiagramEdge,
+  DiagramFrame,
+  DiagramNode,
+  Place,
+  PlacedDiagram,
+  PlacedFrame,
+} from "#core/wiring/index.ts";
 import { wireColours } from "../words/wireColours.ts";
 import { PartCaption, standing } from "./PartCaption.tsx";
 import { PartSymbol, type Region } from "./PartSymbol.tsx";
@@ -34,6 +42,9 @@ export const WiringSheet = memo(function WiringSheet(props: Props) {
       stroke="var(--ink)"
       strokeWidth="1.5"
     >
+      {diagram.frames.map((frame) => (
+        <Frame key={frame.id} frame={frame} at={placed.frames[frame.id]} />
+      ))}
       {diagram.edges.map((edge) => (
         <Line
           key={edge.id}
@@ -92,6 +103,37 @@ export const WiringSheet = memo(function WiringSheet(props: Props) {
     </svg>
   );
 });
+
+/** What is built as one thing: a wall around its parts, with its name over them. */
+function Frame({ frame: { name }, at }: { frame: DiagramFrame; at: PlacedFrame | undefined }) {
+  if (!at) return null;
+  return (
+    <g>
+      <rect
+        x={at.x}
+        y={at.y}
+        width={at.width}
+        height={at.height}
+        fill="var(--paper)"
+        stroke="var(--ink-soft)"
+        strokeWidth="1.5"
+        strokeDasharray="10 4"
+      />
+      <text
+        x={at.x + 10}
+        y={at.y + 19}
+        fontSize="14"
+        fontWeight="700"
+        stroke="var(--paper)"
+        strokeWidth="4"
+        paintOrder="stroke"
+        fill="var(--ink-soft)"
+      >
+        {name}
+      </text>
+    </g>
+  );
+}
 
 const path = (places: readonly Place[]) =>
   places.map(({ x, y }, i) => `${i === 0 ? "M" : "L"}${x} ${y}`).join("");

@@ -1,20 +1,36 @@
 import { get, set } from "idb-keyval";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { fromElk, toElk, type Diagram, type ElkGraph, type PlacedDiagram } from "#core/wiring/index.ts";
 
-/** The layout of a diagram: `undefined` while it is worked out, a sentence when it could not be. */
-export type Layout = PlacedDiagram | { readonly trouble: string } | undefined;
+/** A diagram with where its boxes and lines lie. */
+export interface LaidOut {
+  readonly diagram: Diagram;
+  readonly placed: PlacedDiagram;
+}
 
-/** Where the diagram's boxes and lines lie: from the browser's store if it was laid out before, else from the worker. */
+/** A drawing as it is shown: undefined while it is first worked out, a sentence when it could not be. */
+export type Layout = LaidOut | { readonly trouble: string } | undefined;
+
+/**
+ * Where the diagram's boxes and lines lie: from the browser's store if it was laid out before, else from the worker. While an
+ * edited diagram is laid out the one before stays, and what is in both keeps its place among the others.
+ */
 export function useLayout(diagram: Diagram): Layout {
   const [layout, setLayout] = useState<Layout>();
+  const last = useRef<LaidOut>(undefined);
   useEffect(() => {
     let open = true;
-    const show = (next: Layout) => open && setLayout(next);
-    placed(diagram).then(show, (error: unknown) =>
-      show({
-        trouble: `The drawing could not be laid out: ${error instanceof Error ? error.message : String(error)}`,
-      }),
+    const show = (next: Layout) => {
+      if (!open) return;
+      last.current = next && "placed" in next ? next : undefined;
+      setLayout(next);
+    };
+    placed(diagram, last.current?.placed).then(
+      (next) => show({ diagram, placed: next }),
+      (error: unknown) =>
+        show({
+          trouble: `The drawing could not be laid out: ${error instanceof Error ? error.message : String(error)}`,
+        }),
     );
     return () => {
       open = false;
@@ -23,14 +39,15 @@ export function useLayout(diagram: Diagram): Layout {
   return layout;
 }
 
-async function placed(diagram: Diagram): Promise<PlacedDiagram> {
-  const graph = toElk(diagram);
+async function placed(diagram: Diagram, before: PlacedDiagram | undefined): Promise<PlacedDiagram> {
+  const graph = toElk(diagram, before);
   const key = `layout.${await digest(JSON.stringify(graph))}`;
   // A store that is full or forbidden only costs the time to lay it out again.
   const known = await get<PlacedDiagram>(key).catch(() => undefined);
   if (known) return known;
   const fresh = fromElk(await inWorker(graph));
-  await set(key, fresh).catch(() => undefined);
+  // What was laid out while it was edited is seldom seen again.
+  if (!before) await set(key, fresh).catch(() => undefined);
   return fresh;
 }
 

@@ -42,9 +42,19 @@ export interface DiagramEdge {
   readonly colour?: string;
 }
 
+/** What is built as one thing, drawn as an enclosure around its parts: a board, a plug, a panel. */
+export interface DiagramFrame {
+  /** The item's id. */
+  readonly id: string;
+  readonly name: string;
+  /** Boxes that lie in it, by id. */
+  readonly nodes: readonly string[];
+}
+
 export interface Diagram {
   readonly nodes: readonly DiagramNode[];
   readonly edges: readonly DiagramEdge[];
+  readonly frames: readonly DiagramFrame[];
 }
 
 /** A net with more ends than this is a rail: each end carries a flag with its name in place of a long line. */
@@ -106,7 +116,15 @@ export function diagramOf(unit: UnitModel): Diagram {
     };
   });
   for (const net of knots) nodes.push(knotNode(net));
-  return { nodes, edges };
+  return { nodes, edges, frames: framesOf(unit) };
+}
+
+/** Items of several parts that are no mere wires; what belongs to one part alone is drawn by it. */
+function framesOf({ items, parts }: UnitModel): DiagramFrame[] {
+  return items.flatMap(({ id, name }) => {
+    const nodes = parts.filter((p) => p.item === id && p.type !== "wire").map((p) => p.id);
+    return nodes.length > 1 ? [{ id, name, nodes }] : [];
+  });
 }
 
 /** A wire joins its two nets and stray coupling is not drawn; any other part ties each terminal to its net. */

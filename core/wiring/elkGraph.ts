@@ -8,6 +8,7 @@ export interface ElkBox {
   x?: number;
   y?: number;
   ports?: ElkBox[];
+  children?: ElkBox[];
   layoutOptions?: Record<string, string>;
 }
 export interface ElkLine {
@@ -26,6 +27,12 @@ export interface Place {
   readonly y: number;
 }
 
+/** Where an enclosure lies. */
+export interface PlacedFrame extends Place {
+  readonly width: number;
+  readonly height: number;
+}
+
 /** A diagram laid out: where each box's upper left corner lies, where each terminal, and the corners of each line. */
 export interface PlacedDiagram {
   readonly width: number;
@@ -33,6 +40,7 @@ export interface PlacedDiagram {
   readonly boxes: Readonly<Record<string, Place>>;
   readonly ports: Readonly<Record<string, Place>>;
   readonly lines: Readonly<Record<string, readonly Place[]>>;
+  readonly frames: Readonly<Record<string, PlacedFrame>>;
 }
 
 /** Layered from left to right, lines at right angles, terminals on the side the diagram says. */
@@ -51,13 +59,86 @@ const LAYOUT = {
   "elk.layered.considerModelOrder.strategy": "NODES_AND_EDGES",
   "elk.separateConnectedComponents": "true",
   "elk.aspectRatio": "1.6",
+  // Enclosures are laid out with all that crosses their walls; every place counts from the drawing's corner.
+  "elk.hierarchyHandling": "INCLUDE_CHILDREN",
+  "elk.json.shapeCoords": "ROOT",
+  "elk.json.edgeCoords": "ROOT",
 } as const;
 
-export function toElk({ nodes, edges }: Diagram): ElkGraph {
+/** Layers and orders as they were, so that a drawing that is edited does not jump. */
+const AS_BEFORE = {
+  "elk.layered.cycleBreaking.strategy": "INTERACTIVE",
+  "elk.layered.layering.strategy": "INTERACTIVE",
+  "elk.layered.crossingMinimization.strategy": "INTERACTIVE",
+  "elk.separateConnectedComponents": "false",
+};
+
+/** Room within an enclosure: its name stands at the top. */
+const FRAME = { "elk.padding": "[top=34,left=16,bottom=16,right=16]" };
+
+/**
+ * The diagram as the package takes it.
+ * @param before where things lay before the diagram was edited: what is still there keeps its place among the others, and what
+ *   is new begins beside what it is joined to
+ */
+export function toElk(diagram: Diagram, before?: PlacedDiagram): ElkGraph {
+  const graph = fresh(diagram);
+  if (!before) return graph;
+  const place = placesBefore(diagram, before);
+  const moved = (box: ElkBox, corner: Place): ElkBox => {
+    const { x, y } = place(box.id) ?? corner;
+    return { ...box, x: x - corner.x, y: y - corner.y };
+  };
+  return {
+    ...graph,
+    layoutOptions: { ...graph.layoutOptions, ...AS_BEFORE },
+    children: graph.children.map((box) => {
+      if (!box.children) return moved(box, { x: 0, y: 0 });
+      const corner = before.frames[box.id.slice(frameId("").length)] ?? placeOfMiddle(box.children, place);
+      return {
+        ...box,
+        x: corner.x,
+        y: corner.y,
+        layoutOptions: { ...box.layoutOptions, ...AS_BEFORE },
+        // Within a wall places count from its corner.
+        children: box.children.map((inner) => moved(inner, corner)),
+      };
+    }),
+  };
+}
+
+/** Where a box lay, or, for a new one, beside what it is joined to. */
+function placesBefore({ edges }: Diagram, { boxes }: PlacedDiagram): (id: string) => Place | undefined {
+  const joined = (id: string) =>
+    edges.flatMap(({ from, to }) => (from.node === id ? [to.node] : to.node === id ? [from.node] : []));
+  return (id) => {
+    const own = boxes[id];
+    if (own) return own;
+    const around = joined(id).flatMap((other) => boxes[other] ?? []);
+    if (around.length === 0) return undefined;
+    const mean = (pick: (p: Place) => number) => around.reduce((sum, p) => sum + pick(p), 0) / around.length;
+    return { x: mean((p) => p.x) + 1, y: mean((p) => p.y) + 1 };
+  };
+}
+
+function placeOfMiddle(boxes: readonly ElkBox[], place: (id: string) => Place | undefined): Place {
+  const known = boxes.flatMap((box) => place(box.id) ?? []);
+  return known.length === 0
+    ? { x: 0, y: 0 }
+    : { x: Math.min(...known.map((p) => p.x)), y: Math.min(...known.map((p) => p.y)) };
+}
+
+function fresh({ nodes, edges, frames }: Diagram): ElkGraph {
+  const boxes = new Map(nodes.map((node) => [node.id, boxOf(node)]));
+  const framed = frames.map(({ id, nodes: members }): ElkBox => {
+    const children = members.map((member) => boxes.get(member)!);
+    for (const member of members) boxes.delete(member);
+    return { id: frameId(id), layoutOptions: FRAME, children };
+  });
   return {
     id: "unit",
     layoutOptions: { ...LAYOUT },
-    children: nodes.map(boxOf),
+    children: [...framed, ...boxes.values()],
     edges: edges.map(({ id, from, to }) => ({
       id,
       sources: [from.port ?? from.node],
@@ -65,6 +146,8 @@ export function toElk({ nodes, edges }: Diagram): ElkGraph {
     })),
   };
 }
+
+const frameId = (item: string) => `frame:${item}`;
 
 function boxOf({ id, width, height, kind, symbol, ports }: DiagramNode): ElkBox {
   if (kind !== "part") return { id, width, height };
@@ -90,19 +173,29 @@ function boxOf({ id, width, height, kind, symbol, ports }: DiagramNode): ElkBox 
   };
 }
 
+/** Hundredths of a pixel: what the package adds up along different ways is then the same place. */
+const at = (x = 0, y = 0): Place => ({ x: Math.round(x * 100) / 100, y: Math.round(y * 100) / 100 });
+
 /** Reads the package's answer. */
 export function fromElk(graph: ElkGraph): PlacedDiagram {
   const boxes: Record<string, Place> = {};
   const ports: Record<string, Place> = {};
   const lines: Record<string, Place[]> = {};
+  const frames: Record<string, PlacedFrame> = {};
   for (const box of graph.children) {
-    const corner = { x: box.x ?? 0, y: box.y ?? 0 };
-    boxes[box.id] = corner;
-    for (const port of box.ports ?? [])
-      ports[port.id] = { x: corner.x + (port.x ?? 0), y: corner.y + (port.y ?? 0) };
+    if (box.children)
+      frames[box.id.slice(frameId("").length)] = {
+        ...at(box.x, box.y),
+        width: box.width ?? 0,
+        height: box.height ?? 0,
+      };
+    for (const inner of box.children ?? [box]) {
+      boxes[inner.id] = at(inner.x, inner.y);
+      for (const port of inner.ports ?? []) ports[port.id] = at(port.x, port.y);
+    }
   }
   for (const edge of graph.edges)
     for (const { startPoint, bendPoints = [], endPoint } of edge.sections ?? [])
-      lines[edge.id] = [startPoint, ...bendPoints, endPoint];
-  return { width: graph.width ?? 0, height: graph.height ?? 0, boxes, ports, lines };
+      lines[edge.id] = [startPoint, ...bendPoints, endPoint].map(({ x, y }) => at(x, y));
+  return { width: graph.width ?? 0, height: graph.height ?? 0, boxes, ports, lines, frames };
 }

@@ -5,10 +5,18 @@ export {
   type Diagram,
   type DiagramEdge,
   type DiagramEnd,
+  type DiagramFrame,
   type DiagramNode,
   type DiagramPort,
 } from "./diagram.ts";
-export { fromElk, toElk, type ElkGraph, type Place, type PlacedDiagram } from "./elkGraph.ts";
+export {
+  fromElk,
+  toElk,
+  type ElkGraph,
+  type Place,
+  type PlacedDiagram,
+  type PlacedFrame,
+} from "./elkGraph.ts";
 export { neighboursOf, partToThe, type Direction } from "./neighbours.ts";
 export { isInLine, symbolOf, type SymbolName } from "./symbols.ts";
 export { chainBetween, netOfPoint, type ChainLink } from "./chain.ts";

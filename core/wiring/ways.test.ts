@@ -27,6 +27,7 @@ const edge = (from: string, to: string) => ({
 const drawing: Diagram = {
   nodes: [node("a"), node("b"), node("c"), node("d"), node("knot:1", "knot"), node("flag:N", "flag")],
   edges: [edge("a", "knot:1"), edge("knot:1", "b"), edge("c", "knot:1"), edge("c", "flag:N")],
+  frames: [],
 };
 const placed = {
   boxes: { a: { x: 0, y: 0 }, b: { x: 100, y: 0 }, c: { x: 100, y: 80 }, d: { x: 0, y: 200 } },
@@ -43,6 +44,7 @@ describe("neighbours", () => {
     const ring: Diagram = {
       nodes: drawing.nodes,
       edges: [edge("a", "knot:1"), edge("knot:1", "knot:2"), edge("knot:2", "knot:1"), edge("knot:2", "b")],
+      frames: [],
     };
     expect(neighboursOf(ring, "a")).toEqual(["b"]);
   });
