@@ -41,6 +41,7 @@ export function PartCaption({ label, chance, x, above, below, size, chanceSize }
         textDecoration={cleared ? "line-through" : undefined}
         stroke="none"
         fill={ink}
+        className="wiring-name"
       >
         {label}
       </text>

@@ -89,7 +89,7 @@ export const WiringSheet = memo(function WiringSheet(props: Props) {
             stroke="var(--sheet)"
             strokeWidth="4"
             paintOrder="stroke"
-            className="reading"
+            className="wiring-value reading"
             fill={off ? "var(--hazard)" : point.measured ? "var(--ink)" : "var(--ink-soft)"}
           >
             {point.measured ? "◆ " : ""}
@@ -128,6 +128,7 @@ function Frame({ frame: { name }, at }: { frame: DiagramFrame; at: PlacedFrame |
         strokeWidth="4"
         paintOrder="stroke"
         fill="var(--ink-soft)"
+        className="wiring-name"
       >
         {name}
       </text>
@@ -225,6 +226,7 @@ function PartBox({
               fontSize="11"
               stroke="none"
               fill={ink}
+              className="wiring-pin"
             >
               {port.terminal}
             </text>

@@ -8,6 +8,9 @@ export interface Box {
   readonly height: number;
 }
 
+/** Scales under which values and pins would be too small to read. */
+const FAR = 0.5;
+const NEAR = 0.8;
 const LEAST = 0.12;
 const MOST = 3;
 
@@ -26,9 +29,11 @@ export function useZoom() {
     const zoomed = zoom<HTMLDivElement, unknown>()
       .scaleExtent([LEAST, MOST])
       .on("start", () => sheet.current?.style.setProperty("will-change", "transform"))
-      .on("zoom", ({ transform: { x, y, k } }: D3ZoomEvent<HTMLDivElement, unknown>) =>
-        sheet.current?.style.setProperty("transform", `translate(${x}px,${y}px) scale(${k})`),
-      )
+      .on("zoom", ({ transform: { x, y, k } }: D3ZoomEvent<HTMLDivElement, unknown>) => {
+        sheet.current?.style.setProperty("transform", `translate(${x}px,${y}px) scale(${k})`);
+        // From afar names only, and larger; then values; pins from near by.
+        element.dataset["zoom"] = k < FAR ? "far" : k < NEAR ? "middle" : "near";
+      })
       .on("end", () => sheet.current?.style.removeProperty("will-change"));
     behaviour.current = zoomed;
     select(element).call(zoomed).on("dblclick.zoom", null);

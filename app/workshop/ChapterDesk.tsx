@@ -3,6 +3,7 @@ import { Button } from "../ui/Button.tsx";
 import { ConditionFrom } from "./ConditionFrom.tsx";
 import { RecordForm } from "./RecordForm.tsx";
 import { RecordList } from "./RecordList.tsx";
+import { RenameNet } from "./RenameNet.tsx";
 import { SheetDesk } from "./SheetDesk.tsx";
 import type { Workshop } from "./useWorkshop.ts";
 
@@ -67,6 +68,7 @@ export function ChapterDesk({ shop, name, problems }: Props) {
           )}
         </div>
       )}
+      {(section.id === "parts" || section.id === "wires") && <RenameNet file={file} onFile={shop.put} />}
     </div>
   );
 }

@@ -73,8 +73,14 @@ const AS_BEFORE = {
   "elk.separateConnectedComponents": "false",
 };
 
-/** Room within an enclosure: its name stands at the top. */
-const FRAME = { "elk.padding": "[top=34,left=16,bottom=16,right=16]" };
+/** Room within an enclosure: its name stands at the top, and it is as wide as that. */
+const frameOptions = (name: string) => ({
+  "elk.padding": "[top=52,left=16,bottom=16,right=16]",
+  "elk.nodeSize.constraints": "[MINIMUM_SIZE]",
+  "elk.nodeSize.minimum": `(${20 + LETTER * name.length},40)`,
+});
+/** Width of a letter of a name at its usual size, px. */
+const LETTER = 8;
 
 /**
  * The diagram as the package takes it.
@@ -130,10 +136,10 @@ function placeOfMiddle(boxes: readonly ElkBox[], place: (id: string) => Place | 
 
 function fresh({ nodes, edges, frames }: Diagram): ElkGraph {
   const boxes = new Map(nodes.map((node) => [node.id, boxOf(node)]));
-  const framed = frames.map(({ id, nodes: members }): ElkBox => {
+  const framed = frames.map(({ id, name, nodes: members }): ElkBox => {
     const children = members.map((member) => boxes.get(member)!);
     for (const member of members) boxes.delete(member);
-    return { id: frameId(id), layoutOptions: FRAME, children };
+    return { id: frameId(id), layoutOptions: frameOptions(name), children };
   });
   return {
     id: "unit",

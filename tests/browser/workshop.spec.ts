@@ -240,6 +240,34 @@ for (const [width, height, colorScheme] of [
     await page.context().close();
   });
 
+test("a net is renamed wherever it is named; the drawing keeps its places", async ({ page }) => {
+  await bring(page, "kiln-nets");
+  await open(page, "kiln-nets");
+  await page.getByRole("tab", { name: "Drawing" }).click();
+  await page.locator('[data-laid="true"]').waitFor();
+  const places = () =>
+    page.locator("[data-part]").evaluateAll((all) => all.map((g) => g.getAttribute("transform")));
+  const before = await places();
+  await chapter(page, /^Parts/);
+  await page.getByText("Rename a net").click();
+  const rename = async (from: string, to: string) => {
+    await page.getByLabel("Net", { exact: true }).fill(from);
+    await page.getByLabel("Its new name").fill(to);
+    await page.getByRole("button", { name: "Rename it" }).click();
+  };
+  await rename("NOWHERE", "V6");
+  await expect(page.getByText("No net is called “NOWHERE”")).toBeVisible();
+  await rename("V5", "GND");
+  await expect(page.getByText("“GND” is another net.")).toBeVisible();
+  await rename("V5", "LOGIC5");
+  await expect(page.getByText("V5 is LOGIC5 now, wherever it was named.")).toBeVisible();
+  await looked(page);
+  await expect(page.getByTestId("workshop-check")).not.toContainText("wrong");
+  await expect(page.locator("[data-part]")).toHaveCount(before.length);
+  await page.getByRole("button", { name: /^Undo/ }).click();
+  await expect(page.getByRole("button", { name: "Save as a new revision" })).toBeDisabled();
+});
+
 test("a condition is said of a sensor and a switch, and its volts are worked out", async ({ page }) => {
   await bring(page, "kiln-conditions");
   await open(page, "kiln-conditions");
