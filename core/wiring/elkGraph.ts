@@ -43,6 +43,8 @@ export interface PlacedDiagram {
   readonly frames: Readonly<Record<string, PlacedFrame>>;
 }
 
+/** Gap between two layers, px. */
+const LAYER_GAP = 96;
 /** Layered from left to right, lines at right angles, terminals on the side the diagram says. */
 const LAYOUT = {
   "elk.algorithm": "layered",
@@ -52,7 +54,7 @@ const LAYOUT = {
   "elk.spacing.nodeNode": "26",
   "elk.spacing.edgeNode": "12",
   "elk.spacing.edgeEdge": "9",
-  "elk.layered.spacing.nodeNodeBetweenLayers": "96",
+  "elk.layered.spacing.nodeNodeBetweenLayers": String(LAYER_GAP),
   "elk.layered.spacing.edgeNodeBetweenLayers": "12",
   "elk.layered.spacing.edgeEdgeBetweenLayers": "9",
   "elk.layered.nodePlacement.strategy": "NETWORK_SIMPLEX",
@@ -113,17 +115,26 @@ export function toElk(diagram: Diagram, before?: PlacedDiagram): ElkGraph {
   };
 }
 
-/** Where a box lay, or, for a new one, beside what it is joined to. */
-function placesBefore({ edges }: Diagram, { boxes }: PlacedDiagram): (id: string) => Place | undefined {
-  const joined = (id: string) =>
-    edges.flatMap(({ from, to }) => (from.node === id ? [to.node] : to.node === id ? [from.node] : []));
+/** Where a box lay, or, for a new one, the layer before or after what it is joined to, as its lines run. */
+function placesBefore({ nodes, edges }: Diagram, before: PlacedDiagram): (id: string) => Place | undefined {
+  const width = new Map(nodes.map((n) => [n.id, n.width]));
+  const beside = (id: string): Place[] =>
+    edges.flatMap(({ from, to }) => {
+      const [other, port] = from.node === id ? [to.node, to.port] : [from.node, from.port];
+      const corner = before.boxes[other];
+      if ((from.node !== id && to.node !== id) || !corner) return [];
+      const y = (port === undefined ? undefined : before.ports[port])?.y ?? corner.y;
+      return from.node === id
+        ? [{ x: corner.x - LAYER_GAP - width.get(id)!, y: y - 10 }]
+        : [{ x: corner.x + width.get(other)! + LAYER_GAP, y: y - 10 }];
+    });
   return (id) => {
-    const own = boxes[id];
+    const own = before.boxes[id];
     if (own) return own;
-    const around = joined(id).flatMap((other) => boxes[other] ?? []);
+    const around = beside(id);
     if (around.length === 0) return undefined;
     const mean = (pick: (p: Place) => number) => around.reduce((sum, p) => sum + pick(p), 0) / around.length;
-    return { x: mean((p) => p.x) + 1, y: mean((p) => p.y) + 1 };
+    return { x: mean((p) => p.x), y: mean((p) => p.y) };
   };
 }
 

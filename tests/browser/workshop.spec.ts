@@ -246,7 +246,9 @@ test("a net is renamed wherever it is named; the drawing keeps its places", asyn
   await page.getByRole("tab", { name: "Drawing" }).click();
   await page.locator('[data-laid="true"]').waitFor();
   const places = () =>
-    page.locator("[data-part]").evaluateAll((all) => all.map((g) => g.getAttribute("transform")));
+    page
+      .locator("[data-part]")
+      .evaluateAll((all) => all.map((g) => Number(/\((\S+)/.exec(g.getAttribute("transform")!)![1])));
   const before = await places();
   await chapter(page, /^Parts/);
   await page.getByText("Rename a net").click();
@@ -259,11 +261,17 @@ test("a net is renamed wherever it is named; the drawing keeps its places", asyn
   await expect(page.getByText("No net is called “NOWHERE”")).toBeVisible();
   await rename("V5", "GND");
   await expect(page.getByText("“GND” is another net.")).toBeVisible();
-  await rename("V5", "LOGIC5");
-  await expect(page.getByText("V5 is LOGIC5 now, wherever it was named.")).toBeVisible();
+  await rename("GND", "LOGIC0");
+  await expect(page.getByText("GND is LOGIC0 now, wherever it was named.")).toBeVisible();
+  await expect(page.getByTestId("wiring")).toContainText("LOGIC0");
+  // A name alone moves hardly anything against the rest: nine of ten parts by less than half the width of a block.
+  const moved = (await places()).map((x, i) => x - before[i]!).sort((a, b) => a - b);
+  const middle = moved[Math.floor(moved.length / 2)]!;
+  const apart = moved.map((d) => Math.abs(d - middle)).sort((a, b) => a - b);
+  expect(apart[Math.floor(0.9 * apart.length)]).toBeLessThan(64);
+  await page.getByRole("tab", { name: /^Check/ }).click();
   await looked(page);
   await expect(page.getByTestId("workshop-check")).not.toContainText("wrong");
-  await expect(page.locator("[data-part]")).toHaveCount(before.length);
   await page.getByRole("button", { name: /^Undo/ }).click();
   await expect(page.getByRole("button", { name: "Save as a new revision" })).toBeDisabled();
 });

@@ -35,10 +35,10 @@ test("the wiring opens with a key, is searched, walked with arrows, and begins a
   await expect(drawing).toBeVisible();
   await page.getByLabel("Volts shown in").selectOption({ label: "Rinse heat" });
   await expect(drawing).toContainText("◆ 1.200 V off");
-  await page.getByLabel("Find a part or a point").fill("TC1");
+  await page.getByLabel("Find a part or a point").fill("P4.3");
   await page.keyboard.press("Enter");
-  await expect(aside).toContainText("Thermal cut-out");
-  await page.keyboard.press("ArrowLeft");
+  await expect(aside.getByRole("heading")).toContainText("P4·3");
+  await page.keyboard.press("ArrowRight");
   await expect(aside.getByRole("heading")).toContainText("TH1");
   await page.getByLabel("Find a part or a point").fill("nowhere");
   await expect(page.getByText("Nothing on this drawing is called “nowhere”.")).toBeVisible();
