@@ -128,13 +128,17 @@ function placesBefore({ nodes, edges }: Diagram, before: PlacedDiagram): (id: st
         ? [{ x: corner.x - LAYER_GAP - width.get(id)!, y: y - 10 }]
         : [{ x: corner.x + width.get(other)! + LAYER_GAP, y: y - 10 }];
     });
+  // A box between two layers would make one of its own, and move all that lies beyond it.
+  const columns = Object.values(before.boxes).map((p) => p.x);
+  const inLayer = (x: number) =>
+    columns.reduce((best, c) => (Math.abs(c - x) < Math.abs(best - x) ? c : best), x + LAYER_GAP);
   return (id) => {
     const own = before.boxes[id];
     if (own) return own;
     const around = beside(id);
     if (around.length === 0) return undefined;
     const mean = (pick: (p: Place) => number) => around.reduce((sum, p) => sum + pick(p), 0) / around.length;
-    return { x: mean((p) => p.x), y: mean((p) => p.y) };
+    return { x: inLayer(mean((p) => p.x)), y: mean((p) => p.y) };
   };
 }
 
