@@ -1,5 +1,6 @@
-import { memo } from "react";
+import { memo, useMemo } from "react";
 import type { WiringView } from "#core/view/index.ts";
+import { railsOf, type DrawnRail } from "#core/wiring/index.ts";
 import type {
   Diagram,
   DiagramEdge,
@@ -32,6 +33,8 @@ export const WiringSheet = memo(function WiringSheet(props: Props) {
   const net = chosen && "net" in chosen ? chosen.net : undefined;
   const part = chosen && "part" in chosen ? chosen.part : undefined;
   const first = diagram.nodes.find((n) => n.kind === "part")?.id;
+  const rails = useMemo(() => railsOf(diagram, placed), [diagram, placed]);
+  const onRail = new Set(rails.flatMap((rail) => rail.taps.map((tap) => tap.flag)));
   return (
     <svg
       width={placed.width}
@@ -54,22 +57,27 @@ export const WiringSheet = memo(function WiringSheet(props: Props) {
           onChoose={onChoose}
         />
       ))}
-      {diagram.nodes.map((node) =>
-        node.kind === "part" ? (
-          <PartBox
-            key={node.id}
-            node={node}
-            at={placed.boxes[node.id]!}
-            region={region}
-            chance={figures?.chances[node.id]}
-            chosen={node.id === part}
-            reachable={node.id === (part ?? first)}
-            onChoose={onChoose}
-          />
-        ) : (
-          <Mark key={node.id} node={node} at={placed.boxes[node.id]!} lit={node.name === net} />
-        ),
-      )}
+      {rails.map((rail) => (
+        <Rail key={rail.taps[0]!.flag} rail={rail} lit={rail.net === net} onChoose={onChoose} />
+      ))}
+      {diagram.nodes
+        .filter((node) => !onRail.has(node.id))
+        .map((node) =>
+          node.kind === "part" ? (
+            <PartBox
+              key={node.id}
+              node={node}
+              at={placed.boxes[node.id]!}
+              region={region}
+              chance={figures?.chances[node.id]}
+              chosen={node.id === part}
+              reachable={node.id === (part ?? first)}
+              onChoose={onChoose}
+            />
+          ) : (
+            <Mark key={node.id} node={node} at={placed.boxes[node.id]!} lit={node.name === net} />
+          ),
+        )}
       {figures?.points.map((point) => {
         const place = placed.ports[point.terminal];
         const node = diagram.nodes.find((n) => n.ports.some((p) => p.id === point.terminal));
@@ -262,6 +270,47 @@ function Mark({ node, at, lit }: { node: DiagramNode; at: Place; lit: boolean })
       />
       <text x={node.width / 2} y={14} textAnchor="middle" fontSize="12" stroke="none" fill="var(--ink)">
         {node.label}
+      </text>
+    </g>
+  );
+}
+
+/** A rail: one line for all that hangs on a net here, with its name at the head. */
+function Rail({
+  rail: { net, x, from, to, taps },
+  lit,
+  onChoose,
+}: {
+  rail: DrawnRail;
+  lit: boolean;
+  onChoose: Props["onChoose"];
+}) {
+  return (
+    <g
+      onClick={() => onChoose({ net })}
+      className="cursor-pointer"
+      stroke={lit ? "var(--here)" : "var(--ink)"}
+    >
+      <line x1={x} x2={x} y1={from} y2={to} strokeWidth={lit ? 5 : 3.5} />
+      {taps.map(({ flag, at }) => (
+        <g key={flag}>
+          <line x1={at.x} x2={x} y1={at.y} y2={at.y} strokeWidth="1.2" />
+          <circle cx={x} cy={at.y} r="4" fill="var(--ink)" stroke="none" />
+        </g>
+      ))}
+      <text
+        x={x}
+        y={from - 5}
+        textAnchor="middle"
+        fontSize="13"
+        fontWeight="700"
+        stroke="var(--sheet)"
+        strokeWidth="4"
+        paintOrder="stroke"
+        fill="var(--ink)"
+        className="wiring-name"
+      >
+        {net}
       </text>
     </g>
   );

@@ -17,6 +17,7 @@ export {
   type PlacedDiagram,
   type PlacedFrame,
 } from "./elkGraph.ts";
+export { railsOf, type DrawnRail } from "./rails.ts";
 export { neighboursOf, partToThe, type Direction } from "./neighbours.ts";
 export { isInLine, symbolOf, type SymbolName } from "./symbols.ts";
 export { chainBetween, netOfPoint, type ChainLink } from "./chain.ts";

@@ -3,7 +3,7 @@ import Elk from "elkjs/lib/elk.bundled.js";
 import { generatedUnit } from "../../bench/generatedUnit.ts";
 import { demoUnits } from "../../tests/support/demoUnits.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import { diagramOf, fromElk, neighboursOf, partToThe, toElk, type PlacedDiagram } from "./index.ts";
+import { diagramOf, fromElk, neighboursOf, partToThe, railsOf, toElk, type PlacedDiagram } from "./index.ts";
 
 async function place(unit: UnitModel): Promise<PlacedDiagram> {
   const elk = new Elk();
@@ -48,6 +48,30 @@ describe.each(units.map((unit) => [`${unit.id}, ${unit.parts.length} parts`, uni
           );
       }
       expect(await place(unit)).toEqual(placed);
+    });
+
+    test("has a rail for flags over one another, with nothing in its way and every tap on it", async () => {
+      const placed = await place(unit);
+      const flags = diagram.nodes.filter((n) => n.kind === "flag");
+      const onRails = new Set<string>();
+      for (const { net, x, from, to, taps } of railsOf(diagram, placed)) {
+        expect(taps.length).toBeGreaterThan(1);
+        for (const { flag, at } of taps) {
+          expect(onRails.has(flag)).toBe(false);
+          onRails.add(flag);
+          expect(flags.find((f) => f.id === flag)!.name).toBe(net);
+          expect(at.y).toBeGreaterThanOrEqual(from);
+          expect(at.y).toBeLessThanOrEqual(to);
+          expect(Math.abs(at.x - x)).toBeLessThan(60);
+        }
+        for (const n of diagram.nodes) {
+          const corner = placed.boxes[n.id]!;
+          const crosses =
+            corner.x < x && corner.x + n.width > x && corner.y < to && corner.y + n.height > from;
+          if (n.kind !== "flag" || n.name !== net)
+            expect({ net, node: n.id, crosses }).toMatchObject({ crosses: false });
+        }
+      }
     });
 
     test("has an enclosure around what is built as one thing, and nothing else in it", async () => {
