@@ -5,7 +5,14 @@ export const MOST_BYTES = 4_000_000;
 
 /** The cells of what a spreadsheet copies or exports: tabs, semicolons or commas, with quotes and line breaks in cells (RFC 4180). */
 export function cellsOfText(text: string): string[][] {
-  return Papa.parse<string[]>(text.replace(/^\uFEFF/u, ""), { skipEmptyLines: "greedy" }).data;
+  const plain = text.replace(/^\uFEFF/u, "");
+  return Papa.parse<string[]>(plain, { skipEmptyLines: "greedy", delimiter: delimiterOf(plain) }).data;
+}
+
+/** A tab or a semicolon in the first line, outside of quotes, separates; else the package finds out (""). */
+function delimiterOf(text: string): string {
+  const first = /^.*/u.exec(text)![0].replace(/"(?:[^"]|"")*"/gu, "");
+  return first.includes("\t") ? "\t" : first.includes(";") ? ";" : "";
 }
 
 /** How a table's numbers are written: "point" with cells between commas, "comma" with cells between semicolons. */

@@ -1,4 +1,4 @@
-import { useMemo, useRef } from "react";
+import { useMemo, useRef, useState } from "react";
 import { DataSheetGrid, keyColumn, type Column } from "react-datasheet-grid";
 import "react-datasheet-grid/dist/style.css";
 import {
@@ -22,6 +22,14 @@ interface Props {
 /** A row: which record it goes on with, and a text a cell. */
 type Row = { readonly from: number | undefined } & Record<string, string | number | undefined>;
 
+/** What stands in cells and is no value: it stays there until it is mended, and the file keeps what it had. */
+interface Unread {
+  /** The file that they stand beside. */
+  readonly file: Json;
+  /** By "row cell". */
+  readonly cells: Readonly<Record<string, string>>;
+}
+
 const textCell = (title: string): Partial<Column<string, { title: string }, string>> => ({
   component: SheetCell,
   columnData: { title },
@@ -34,14 +42,14 @@ const textCell = (title: string): Partial<Column<string, { title: string }, stri
 /** A chapter as a sheet, a record a row: typed, pasted from a spreadsheet, filled down by a cell's corner. */
 export default function SectionSheet({ file, section, onFile }: Props) {
   const cells = useMemo(() => cellsOf(section), [section]);
-  const rows = useMemo<Row[]>(
-    () =>
-      recordsOf(file, section).map(({ record }, from) => ({
-        from,
-        ...Object.fromEntries(cells.map((f, k) => [`c${k}`, showCell(f, record)])),
-      })),
-    [file, section, cells],
-  );
+  const [unread, setUnread] = useState<Unread>();
+  const rows = useMemo<Row[]>(() => {
+    const typed = unread?.file === file ? unread.cells : {};
+    return recordsOf(file, section).map(({ record }, from) => ({
+      from,
+      ...Object.fromEntries(cells.map((f, k) => [`c${k}`, typed[`${from} ${k}`] ?? showCell(f, record)])),
+    }));
+  }, [file, section, cells, unread]);
   const columns = useMemo(
     () =>
       cells.map((f, k) => ({
@@ -71,20 +79,25 @@ export default function SectionSheet({ file, section, onFile }: Props) {
           const wrong = typed.flatMap((row, i) =>
             row.flatMap((text, k) => {
               const read = readCell(cells[k]!, text);
-              return read.ok
-                ? []
-                : [`Row ${i + 1}, ${cells[k]!.label}: ${describeCellProblem(read.problem)}`];
+              return read.ok ? [] : [{ row: i, cell: k, text, said: describeCellProblem(read.problem) }];
             }),
           );
-          if (refused.current) refused.current.textContent = wrong.slice(0, 3).join(" ");
-          onFile(
-            withSheet(
-              file,
-              section,
-              typed,
-              next.map((row) => row.from),
-            ),
+          if (refused.current)
+            refused.current.textContent = wrong
+              .slice(0, 3)
+              .map(({ row, cell, said }) => `Row ${row + 1}, ${cells[cell]!.label}: ${said}`)
+              .join(" ");
+          const changed = withSheet(
+            file,
+            section,
+            typed,
+            next.map((row) => row.from),
           );
+          setUnread({
+            file: changed,
+            cells: Object.fromEntries(wrong.map(({ row, cell, text }) => [`${row} ${cell}`, text])),
+          });
+          onFile(changed);
         }}
       />
     </div>

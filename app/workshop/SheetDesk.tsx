@@ -35,12 +35,11 @@ export function SheetDesk({ file, section, name, onFile }: Props) {
     onFile(next, `${what} ${changes}`);
   };
   const { settings } = useShop();
-  const named = section.fields.some((f) => f.cell && f.holds.is === "id");
   return (
     <>
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => put(withNew(file, section).file, "new")}>Add {aOne(section)}</Button>
-        {named && <Button onClick={() => setTaking(!taking)}>Bring a table</Button>}
+        <Button onClick={() => setTaking(!taking)}>Bring a table</Button>
         <Button
           disabled={recordsOf(file, section).length === 0}
           onClick={() =>

@@ -29,7 +29,11 @@ export function TakeTable({ file, section, onTake, onClose }: Props) {
   return (
     <section aria-label="Bring a table" className="flex flex-col gap-2 border-2 border-ink bg-sheet p-3">
       <TableInput
-        hint={`From a spreadsheet, with its heads as they stand in the sheet below. The short name says which ${section.one} a row is about.`}
+        hint={`From a spreadsheet, with its heads as they stand in the sheet below. ${
+          section.fields.some((f) => f.cell && f.holds.is === "id")
+            ? `The short name says which ${section.one} a row is about.`
+            : `The first row is about the first ${section.one}, and so on.`
+        }`}
         text={text}
         onText={setText}
       />

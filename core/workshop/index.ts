@@ -35,4 +35,11 @@ export {
   type CellProblem,
   type SheetRow,
 } from "./sheet.ts";
-export { numberHeads, readSectionTable, sectionTable, withTable, type ReadSection, type TableProblem } from "./table.ts";
+export {
+  numberHeads,
+  readSectionTable,
+  sectionTable,
+  withTable,
+  type ReadSection,
+  type TableProblem,
+} from "./table.ts";

@@ -96,7 +96,9 @@ export function readSectionTable(
         complain(row, cells[name]!.label, `“${own}” is in row ${seen.get(own)} already.`);
       else seen.set(own, row);
     }
-    const of = own === undefined ? undefined : byName.get(own);
+    // Without a short name a row is about the record that stands in its place.
+    const of =
+      name < 0 ? (i < shown.length ? i : undefined) : own === undefined ? undefined : byName.get(own);
     const had = of === undefined ? undefined : shown[of];
     const read = cells.map((field, k) => {
       const text = typed[k];

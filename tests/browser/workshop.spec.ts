@@ -300,3 +300,23 @@ test("a condition is said of a sensor and a switch, and its volts are worked out
   await page.getByRole("button", { name: /^Undo/ }).click();
   await expect(page.getByLabel("At least")).toHaveValue("0.0403");
 });
+
+test("what is no value stays in its cell until it is mended", async ({ page }) => {
+  await bring(page, "kiln-unread");
+  await open(page, "kiln-unread");
+  await chapter(page, /^Items/);
+  await page.getByRole("button", { name: "As a sheet" }).click();
+  await page.getByRole("button", { name: "Bring a table" }).click();
+  await page.getByLabel("Paste the rows").fill("nothing\nof the kind");
+  await expect(page.getByTestId("table-preview")).toContainText("None of the heads is one of");
+  await page.getByRole("button", { name: "Close" }).click();
+  // The grid's cells are typed into where they stand: the price of the first item.
+  const cell = page.locator(".dsg-row").nth(1).locator(".dsg-cell").nth(4);
+  await cell.dblclick();
+  await page.keyboard.press("ControlOrMeta+a");
+  await page.keyboard.type("dear");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "“dear” is no number" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(cell).toHaveText("dear");
+});

@@ -46,8 +46,8 @@ export const WORK: readonly Section[] = [
     path: ["observations"],
     blank: { kind: "works", minutes: 0.3 },
     fields: [
-      field("id", "Short name", own("observation")),
-      field(
+      cell("id", "Short name", own("observation")),
+      cell(
         "kind",
         "Kind",
         choice([
@@ -60,11 +60,11 @@ export const WORK: readonly Section[] = [
           ["opens", "what opens"],
         ]),
       ),
-      field("question", "Question", LONG),
-      field("yes", "Yes is", TEXT),
-      field("no", "No is", TEXT),
-      field("state", "In state", ref("state")),
-      field("part", "About part", ref("part")),
+      cell("question", "Question", LONG),
+      cell("yes", "Yes is", TEXT),
+      cell("no", "No is", TEXT),
+      cell("state", "In state", ref("state")),
+      cell("part", "About part", ref("part")),
       field("effect", "Brings about", ref("effect")),
       field("step", "Step", ref("step")),
       field("code", "Code", ref("code")),
