@@ -42,7 +42,7 @@ export function JobHeader({ job, view, onCall, onKeys, onLog }: Props) {
             hotkey="c"
             onClick={onCall}
             className="px-3! md:px-4!"
-            look={view.call.ready && !view.state.call ? "main" : "plain"}
+            look={view.call.ready && (!view.state.call || view.state.call.repaired) ? "main" : "plain"}
           >
             Call
           </Button>

@@ -6,6 +6,7 @@ import {
   KeySheet,
   LogDialog,
   OrderPanel,
+  RepairDialog,
   RetractDialog,
   WiringView,
 } from "./jobDialogs.ts";
@@ -41,6 +42,9 @@ export function JobOverlays({ desk, jobId }: { desk: JobDesk; jobId: string }) {
           onClose={close}
         />
       )}
+      {open?.dialog === "repair" && state.call && (
+        <RepairDialog unit={unit} view={view} onEnter={enterOrSay} onClose={close} />
+      )}
       {open?.dialog === "log" && (
         <LogDialog unit={unit} state={state} proposal={desk.proposal} onEnter={desk.enter} onClose={close} />
       )}
@@ -57,8 +61,14 @@ export function JobOverlays({ desk, jobId }: { desk: JobDesk; jobId: string }) {
           onClose={close}
         />
       )}
-      {open?.dialog === "call" && (
-        <CallDialog view={view} jobId={jobId} onClose={close} onEnter={enterOrSay} />
+      {(open?.dialog === "call" || open?.dialog === "close") && (
+        <CallDialog
+          view={view}
+          jobId={jobId}
+          toClose={open.dialog === "close"}
+          onClose={close}
+          onEnter={enterOrSay}
+        />
       )}
       {open?.dialog === "retract" && (
         <RetractDialog

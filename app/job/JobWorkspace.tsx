@@ -24,6 +24,8 @@ import { NextCard } from "./next/NextCard.tsx";
 import { WhatIfLine } from "./next/WhatIfLine.tsx";
 import { atPlace, PlaceBar } from "./PlaceBar.tsx";
 import { PowerBand } from "./power/PowerBand.tsx";
+import { JumperEntry } from "./repair/JumperEntry.tsx";
+import { ProofStrip } from "./repair/ProofStrip.tsx";
 import { SuspectList } from "./suspects/SuspectList.tsx";
 import { useJobDesk, type JobDesk } from "./useJobDesk.ts";
 
@@ -63,7 +65,20 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
         </div>
         <div className="relative min-w-0 flex-col max-xl:contents xl:flex xl:overflow-y-auto">
           <div className={atPlace("next", place)}>
-            <CallStrip view={view} onCall={() => setOpen({ dialog: "call" })} jobId={job.id} />
+            {!closed && (
+              <ProofStrip
+                view={view}
+                onAgain={(finding) => desk.takeAgain(finding)}
+                onTakeBack={(of) => desk.enterOrSay({ type: "retraction", of, why: "" })}
+                onClose={() => setOpen({ dialog: "close" })}
+              />
+            )}
+            <CallStrip
+              view={view}
+              onCall={() => setOpen({ dialog: "call" })}
+              onRepair={() => setOpen({ dialog: "repair" })}
+              jobId={job.id}
+            />
             {!closed && <WhatNext desk={desk} />}
           </div>
           {!closed && <Line desk={desk} />}
@@ -264,6 +279,7 @@ function OtherWays({ desk: { unit, state, enter, changePower, place } }: { desk:
     <div className={atPlace("next", place)}>
       <LookFirst unit={unit} state={state} onEnter={enter} onPower={changePower} />
       <TrialEntry unit={unit} onEnter={enter} />
+      <JumperEntry state={state} onEnter={enter} />
       <NoteEntry onEnter={enter} />
     </div>
   );

@@ -3,6 +3,7 @@ import { lazy } from "react";
 const load = {
   band: () => import("./power/BandDialog.tsx"),
   call: () => import("./call/CallDialog.tsx"),
+  repair: () => import("./repair/RepairDialog.tsx"),
   log: () => import("./ledger/LogDialog.tsx"),
   keys: () => import("./KeySheet.tsx"),
   order: () => import("./next/OrderPanel.tsx"),
@@ -13,6 +14,7 @@ const load = {
 /** What opens over a job's page. It is not needed for the first view, so it is not sent with it. */
 export const BandDialog = lazy(async () => ({ default: (await load.band()).BandDialog }));
 export const CallDialog = lazy(async () => ({ default: (await load.call()).CallDialog }));
+export const RepairDialog = lazy(async () => ({ default: (await load.repair()).RepairDialog }));
 export const LogDialog = lazy(async () => ({ default: (await load.log()).LogDialog }));
 export const KeySheet = lazy(async () => ({ default: (await load.keys()).KeySheet }));
 export const OrderPanel = lazy(async () => ({ default: (await load.order()).OrderPanel }));

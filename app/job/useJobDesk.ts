@@ -21,6 +21,8 @@ export type Open =
   | { dialog: "order" }
   | { dialog: "keys" }
   | { dialog: "log" }
+  | { dialog: "repair" }
+  | { dialog: "close" }
   | { dialog: "wiring" }
   | { dialog: "retract"; finding: string }
   | undefined;
@@ -40,6 +42,7 @@ const MOVES_ON: readonly EventBody["type"][] = [
   "skipped",
   "claim",
   "call",
+  "repaired",
   "closed",
 ];
 
@@ -183,6 +186,8 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
     setOpen,
     close: () => setOpen(undefined),
     take,
+    /** Takes a check in hand again, by a finding of it. */
+    takeAgain: (finding: string) => take(state.ledger.find((entry) => entry.event.id === finding)?.check.id),
     choose: (index: number) => take(view.next[index]?.check.id),
     courseId,
     setCourseId,

@@ -6,6 +6,7 @@ import type { Route } from "./+types/report";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { likelyItems } from "#core/view/index.ts";
 import { Clock } from "../ui/Clock.tsx";
+import { ReportRepairs } from "../job/repair/ReportRepairs.tsx";
 import { ReportFindings } from "../job/ledger/ReportFindings.tsx";
 import { DEFERENCE } from "../words/cautions.ts";
 import { useShop } from "../ui/ShopBar.tsx";
@@ -94,6 +95,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
           )}
           {view.state.closed && <p className="font-bold">Closed: {view.state.closed.body.outcome}.</p>}
         </section>
+        <ReportRepairs view={view} nameOf={nameOf} />
         <ReportFindings rows={view.ledger} claims={view.state.claims} nameOf={nameOf} />
         <p className="border-t border-rule pt-2 text-sm text-ink-soft">
           {DEFERENCE} Readings with a meter of 10 MΩ; “healthy” is computed from the unit's circuit at the

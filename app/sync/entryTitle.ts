@@ -21,6 +21,10 @@ export function entryTitle(unit: UnitModel, { body }: JobEvent): string {
       return `${body.why}: ${body.title}`;
     case "call":
       return "the call";
+    case "repaired":
+      return `repaired: ${body.what}`;
+    case "jumper":
+      return `jumper ${body.of === undefined ? "fitted" : "taken off"}: ${body.where}`;
     case "moved":
       return "moved to another revision of the unit";
     case "closed":

@@ -52,6 +52,7 @@ export {
   type StopOrCheck,
 } from "./planning/stopping.ts";
 export type { Evidence } from "./inference/evidence.ts";
+export { afterRepair } from "./suspects/repaired.ts";
 export { byItem, itemKey, type ItemChance } from "./suspects/items.ts";
 export {
   forecastCheck,

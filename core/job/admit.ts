@@ -3,10 +3,14 @@ import type { UnitModel } from "#core/unit/index.ts";
 import { bandFor } from "./bandFor.ts";
 import type { EventBody, FindingBody, JobEvent } from "./events.ts";
 import { misfits, type Misfit, type UnknownName } from "./fit.ts";
-import type { JobState } from "./replay.ts";
+import { isCurrent, type JobState } from "./replay.ts";
 
 /** Why an event may not join a job's log. */
 export type AdmissionProblem =
+  /** Closed as repaired, and nothing says what was repaired, or what proved it. */
+  | { readonly code: "no-repair" }
+  | { readonly code: "no-proof" }
+  | { readonly code: "jumper"; readonly where: string }
   | { readonly code: "job-closed"; readonly at: string }
   | UnknownName
   | { readonly code: "same-point"; readonly id: string }
@@ -59,6 +63,9 @@ export function admissionProblems(unit: UnitModel, job: JobState, event: JobEven
   if (body.type === "twin") return twinProblems(unit, body);
   if (body.type === "attachment" && !job.ledger.some((e) => e.event.id === body.of))
     return [{ code: "unknown", what: "finding", id: body.of }];
+  if (body.type === "closed") return closingProblems(job, body);
+  if (body.type === "jumper" && body.of !== undefined && !job.jumpers.some((j) => j.event.id === body.of))
+    return [{ code: "unknown", what: "jumper", id: body.where }];
   if (body.type === "retraction") return retractionProblems(job, body);
   return unknownNames(unit, body);
 }
@@ -66,6 +73,17 @@ export function admissionProblems(unit: UnitModel, job: JobState, event: JobEven
 /** What an entry names and the unit does not have, or why its trial is none. */
 function unknownNames(unit: UnitModel, body: EventBody): Exclude<Misfit, { code: "state-power" }>[] {
   return misfits(unit, body).filter((m) => m.code !== "state-power");
+}
+
+/** A jumper that was left in blocks every end; a repair is named, and something was read or seen after it, or why not is said. */
+function closingProblems(
+  job: JobState,
+  { outcome, waived }: Extract<EventBody, { type: "closed" }>,
+): AdmissionProblem[] {
+  const left = job.jumpers.map(({ where }): AdmissionProblem => ({ code: "jumper", where }));
+  if (outcome !== "repaired" || waived !== undefined) return left;
+  if (job.repairs.length === 0) return [...left, { code: "no-repair" }];
+  return job.ledger.some(isCurrent) ? left : [...left, { code: "no-proof" }];
 }
 
 function findingProblems(unit: UnitModel, job: JobState, body: FindingBody): AdmissionProblem[] {
@@ -121,6 +139,8 @@ function retractionProblems(
     job.claims.find((c) => c.event.id === body.of) ??
     job.skipped.find((s) => s.event.id === body.of) ??
     job.unplaced.find((u) => u.event.id === body.of) ??
+    job.repairs.find((r) => r.event.id === body.of) ??
+    job.jumpers.find((j) => j.event.id === body.of) ??
     (job.call?.event.id === body.of ? job.call : undefined);
   return known ? [] : [{ code: "unknown", what: "finding", id: body.of }];
 }

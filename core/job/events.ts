@@ -115,10 +115,25 @@ export const eventBody = z.discriminatedUnion("type", [
     chance: z.number().min(0).max(1),
     note: note.default(""),
   }),
+  /**
+   * What was done: from here on the item is as good as new, and the unit another one. `cause`: what lay behind the failure, or
+   * why nobody can say. `item` is two where two were repaired at once.
+   */
+  z.strictObject({
+    type: z.literal("repaired"),
+    item: id,
+    suspect: id,
+    what: note.min(1),
+    cause: note.min(1),
+  }),
+  /** A jumper or a bridge was fitted, and says where; with `of`, the one that was fitted so was taken off again. */
+  z.strictObject({ type: z.literal("jumper"), where: z.string().min(1).max(200), of: z.uuid().optional() }),
   z.strictObject({
     type: z.literal("closed"),
     outcome: z.enum(["repaired", "handed on", "given up"]),
     note: note.default(""),
+    /** Why it is closed as repaired though the repair was not proven. */
+    waived: note.min(1).optional(),
   }),
 ]);
 

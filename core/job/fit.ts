@@ -6,7 +6,8 @@ import type { EventBody, FindingBody } from "./events.ts";
 /** A name in an entry that the unit does not have. */
 export interface UnknownName {
   readonly code: "unknown";
-  readonly what: "part" | "point" | "state" | "lift" | "observation" | "item" | "suspect" | "finding";
+  readonly what:
+    "part" | "point" | "state" | "lift" | "observation" | "item" | "suspect" | "finding" | "jumper";
   readonly id: string;
 }
 
@@ -33,6 +34,7 @@ export function misfits(unit: UnitModel, body: EventBody): Misfit[] {
     case "claim":
       return unknown("item", body.item === undefined ? [] : [body.item], unit.items);
     case "call":
+    case "repaired":
       // A call of two faults names two items.
       return unknown("item", body.item.split("+"), unit.items);
     default:

@@ -15,7 +15,15 @@ export { misfits, type Misfit } from "./fit.ts";
 export { revisionAt } from "./revision.ts";
 export { logAtDevice } from "./late.ts";
 export { bandFor } from "./bandFor.ts";
-export { checkOf, replay, type Attachment, type JobState, type LedgerEntry } from "./replay.ts";
+export {
+  checkOf,
+  isCurrent,
+  replay,
+  type Repair,
+  type Attachment,
+  type JobState,
+  type LedgerEntry,
+} from "./replay.ts";
 export { fileTooLarge, MOST_FILE_BYTES } from "./attachments.ts";
 export { doneChecks } from "./replay.ts";
 export { type TwinReading } from "./replay.ts";

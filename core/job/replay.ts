@@ -22,6 +22,8 @@ export interface LedgerEntry {
   readonly body: FindingBody;
   readonly check: Check;
   readonly retracted?: { readonly by: string; readonly at: string; readonly why: string };
+  /** It was found before a repair: it tells of the unit as it was. */
+  readonly beforeRepair?: true;
   /** What somebody had declared, called or closed before this arrived, and was not known where it was made. */
   readonly late?: JobEvent;
 }
@@ -49,6 +51,13 @@ export interface Attachment {
 /** A try of the strip-down, by the event that recorded it. */
 export type StripTry = BodyOf<"strip"> & { readonly event: string };
 
+/** A repair, and the evidence about the unit as it was until then. */
+export interface Repair {
+  readonly event: JobEvent;
+  readonly body: BodyOf<"repaired">;
+  readonly evidence: readonly Evidence[];
+}
+
 /** A job as its events leave it. */
 export interface JobState {
   readonly complaint: string;
@@ -71,7 +80,16 @@ export interface JobState {
   readonly attachments: readonly Attachment[];
   /** Tries of the strip-down that count, in order. */
   readonly strip: readonly StripTry[];
-  readonly call?: { readonly event: JobEvent; readonly body: Extract<EventBody, { type: "call" }> };
+  /** Repairs in order, each with the evidence that it was made on: what was found since the one before. */
+  readonly repairs: readonly Repair[];
+  /** Jumpers that were fitted and not taken off. */
+  readonly jumpers: readonly { readonly event: JobEvent; readonly where: string }[];
+  /** The call that stands; `repaired` once a repair was recorded after it. */
+  readonly call?: {
+    readonly event: JobEvent;
+    readonly body: Extract<EventBody, { type: "call" }>;
+    readonly repaired?: true;
+  };
   readonly closed?: { readonly event: JobEvent; readonly body: Extract<EventBody, { type: "closed" }> };
 }
 
@@ -86,6 +104,9 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
   const of = <T extends EventBody["type"]>(type: T) =>
     events.filter((e): e is JobEvent & { body: BodyOf<T> } => e.body.type === type);
   const retracted = new Map(of("retraction").map((e) => [e.body.of, e]));
+  const repaired = of("repaired").filter((e) => !retracted.has(e.id));
+  const epochs = epochsOf(events, repaired);
+  const epochOf = (event: JobEvent) => epochs.get(event.id)!;
   const ledger = events.flatMap((event): LedgerEntry[] => {
     const { body } = event;
     if (body.type !== "finding" && !isTry(body)) return [];
@@ -95,6 +116,7 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
       {
         event,
         ...(late ? { late } : {}),
+        ...(epochOf(event) < repaired.length ? { beforeRepair: true as const } : {}),
         body: body.type === "finding" ? body : tryAsFinding(unit, body),
         check: body.type === "finding" ? checkOf(unit, body) : stripCheck(unit, body.off),
         ...(by ? { retracted: { by: by.person, at: by.at, why: by.body.why } } : {}),
@@ -107,6 +129,12 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
     .filter((e) => !retracted.has(e.id))
     .at(-1);
   const closed = of("closed").at(-1);
+  const evidenceIn = (epoch: number): Evidence[] => [
+    ...claims
+      .filter((e) => e.body.item && epochOf(e) === epoch)
+      .map((e): Evidence => ({ kind: "claim", id: e.id, item: e.body.item! })),
+    ...ledger.filter((entry) => counts(entry) && epochOf(entry.event) === epoch).map(evidenceOf),
+  ];
   return {
     complaint: of("opened")[0]?.body.complaint ?? "",
     band: power.band,
@@ -114,12 +142,9 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
     ...(power.clash ? { bandClash: power.clash } : {}),
     situation: { ...situationAfter(unit, events), band: power.band },
     ledger,
-    evidence: [
-      ...claims
-        .filter((e) => e.body.item)
-        .map((e): Evidence => ({ kind: "claim", id: e.id, item: e.body.item! })),
-      ...ledger.filter(counts).map(evidenceOf),
-    ],
+    evidence: evidenceIn(repaired.length),
+    repairs: repaired.map((event, epoch) => ({ event, body: event.body, evidence: evidenceIn(epoch) })),
+    jumpers: jumpersOf(of("jumper"), retracted),
     claims: claims.map((event) => ({
       event,
       ...(event.body.item ? { item: event.body.item } : {}),
@@ -145,10 +170,39 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
       name,
       media,
     })),
-    ...(call ? { call: { event: call, body: call.body } } : {}),
+    ...(call
+      ? {
+          call: {
+            event: call,
+            body: call.body,
+            ...(epochOf(call) < repaired.length ? { repaired: true as const } : {}),
+          },
+        }
+      : {}),
     ...(closed ? { closed: { event: closed, body: closed.body } } : {}),
   };
 }
+
+/** By entry, how many repairs it came after. */
+function epochsOf(events: readonly JobEvent[], repaired: readonly JobEvent[]): Map<string, number> {
+  const isRepair = new Set(repaired.map((e) => e.id));
+  let epoch = 0;
+  return new Map(events.map(({ id }) => [id, isRepair.has(id) ? epoch++ : epoch]));
+}
+
+function jumpersOf(
+  jumpers: readonly (JobEvent & { body: BodyOf<"jumper"> })[],
+  retracted: ReadonlyMap<string, unknown>,
+): JobState["jumpers"] {
+  const standing = jumpers.filter((e) => !retracted.has(e.id));
+  const off = new Set(standing.flatMap((e) => e.body.of ?? []));
+  return standing
+    .filter((e) => e.body.of === undefined && !off.has(e.id))
+    .map((event) => ({ event, where: event.body.where }));
+}
+
+/** Whether an entry tells of the unit as it is: not taken back, and made after the last repair. */
+export const isCurrent = ({ retracted, beforeRepair }: LedgerEntry): boolean => !retracted && !beforeRepair;
 
 /** Whether an entry is evidence: not one taken back, and not what a meter held between readings. */
 export function counts({ retracted, body }: LedgerEntry): boolean {
@@ -157,7 +211,10 @@ export function counts({ retracted, body }: LedgerEntry): boolean {
 
 /** Checks of a job that are not proposed any more: made, or said to be out of reach. */
 export function doneChecks({ ledger, skipped }: Pick<JobState, "ledger" | "skipped">): Set<string> {
-  return new Set([...ledger.filter(counts).map((e) => e.check.id), ...skipped.map((s) => s.check)]);
+  return new Set([
+    ...ledger.filter((e) => counts(e) && isCurrent(e)).map((e) => e.check.id),
+    ...skipped.map((s) => s.check),
+  ]);
 }
 
 function claimText(unit: UnitModel, { item, text }: BodyOf<"claim">): string {

@@ -46,6 +46,12 @@ export function describeAdmissionProblem(problem: AdmissionProblem): string {
       return negativeText(problem);
     case "trial":
       return problem.message;
+    case "no-repair":
+      return "Nothing says yet what was repaired. Record the repair first, or say why the job is closed without one.";
+    case "no-proof":
+      return "Nothing was measured or seen since the repair. Measure again what was wrong, or say why that is left out.";
+    case "jumper":
+      return `A jumper is still recorded as fitted: ${problem.where}. Take it off and record that first.`;
     case "already-retracted":
       return "That finding has been retracted already.";
   }

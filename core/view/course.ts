@@ -8,7 +8,7 @@ import {
   type Posterior,
   type ReadingRow,
 } from "#core/diagnosis/index.ts";
-import { valueOf } from "#core/job/index.ts";
+import { isCurrent, valueOf } from "#core/job/index.ts";
 import { showPoint } from "#core/entry/index.ts";
 import type { JobState } from "#core/job/index.ts";
 import { valueText } from "./words.ts";
@@ -82,7 +82,7 @@ export function courseView(
     const row = dictionary.row(check) as ReadingRow;
     const expected = expectedOf(row, posterior);
     const measured = job.ledger
-      .filter((e) => !e.retracted && e.check.id === check.id && e.body.result.kind === "value")
+      .filter((e) => isCurrent(e) && e.check.id === check.id && e.body.result.kind === "value")
       .at(-1);
     const value =
       measured?.body.result.kind === "value" && measured.body.result.value !== "OL"
@@ -173,7 +173,7 @@ function ohmsBetween(
   const text = (scaled: number) => valueText("ohm", fromScale("ohm", scaled), 3);
   // Ohms of a passive stretch are the same whichever way round the probes are.
   const pair = new Set([check.id, readingCheck({ state: dead.id, lifts: [] }, "ohm", to, from).id]);
-  const result = job.ledger.filter((e) => !e.retracted && pair.has(e.check.id)).at(-1)?.body.result;
+  const result = job.ledger.filter((e) => isCurrent(e) && pair.has(e.check.id)).at(-1)?.body.result;
   const value = result?.kind === "value" ? valueOf(result.value) : undefined;
   return {
     expected: text(row.mean[0]!),

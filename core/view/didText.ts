@@ -9,6 +9,10 @@ export function didText({ body }: JobEvent): string {
       return "retracted an entry";
     case "call":
       return "made a call";
+    case "repaired":
+      return "recorded a repair";
+    case "jumper":
+      return body.of === undefined ? "fitted a jumper" : "took a jumper off";
     case "moved":
       return "moved the job to another revision of the unit";
     case "closed":

@@ -44,6 +44,7 @@ export {
   type TracedPoint,
   type TracedView,
 } from "./tracedView.ts";
+export { stillOff, transferList, type ProofRow, type ProofView, type TransferWire } from "./repairView.ts";
 export { logText } from "./logText.ts";
 export { noConditionText } from "./noConditionText.ts";
 export { noOwnValueText, ownValueText } from "./ownValueText.ts";

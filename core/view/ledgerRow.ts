@@ -28,6 +28,8 @@ export interface LedgerRow {
   /** For a reading that no suspect explains: what may have gone wrong in taking it. */
   readonly doubt?: string;
   readonly retracted?: { readonly by: string; readonly why: string };
+  /** It was found before a repair, and tells of the unit as it was. */
+  readonly beforeRepair?: true;
   /** It arrived after somebody had done something that was not known where it was made. */
   readonly late?: { readonly by: string; readonly did: string };
 }
@@ -35,7 +37,7 @@ export interface LedgerRow {
 /** A finding as the ledger shows it: what was expected, and which way the result is off. */
 export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: LedgerEntry): LedgerRow {
   const { unit } = dictionary;
-  const { event, body, check, retracted, late } = entry;
+  const { event, body, check, retracted, late, beforeRepair } = entry;
   const common = {
     id: event.id,
     at: event.at,
@@ -49,6 +51,7 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
           : "no"
         : resultText(unit, body, check),
     ...(retracted ? { retracted: { by: retracted.by, why: retracted.why } } : {}),
+    ...(beforeRepair ? { beforeRepair } : {}),
     ...(late ? { late: { by: late.person, did: didText(late) } } : {}),
   };
   const row = dictionary.row(check);
@@ -75,7 +78,10 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
   }
   const value = valueOf(body.result.value);
   const isHeld = body.result.held !== undefined;
-  const hint = retracted || isHeld ? undefined : explainMisreading(dictionary, posterior, row.check, value);
+  const hint =
+    retracted || isHeld || beforeRepair
+      ? undefined
+      : explainMisreading(dictionary, posterior, row.check, value);
   return {
     ...common,
     expected,

@@ -1,6 +1,6 @@
 import { toScale, type Dictionary, type Posterior, type ReadingRow } from "#core/diagnosis/index.ts";
 import { expectedOf } from "./course.ts";
-import { valueOf } from "#core/job/index.ts";
+import { isCurrent, valueOf } from "#core/job/index.ts";
 import type { JobState, TwinReading } from "#core/job/index.ts";
 import { checkText, rangeText, setupText, valueText } from "./words.ts";
 
@@ -25,7 +25,7 @@ const ALIKE = 3;
  */
 export function twinRows(dictionary: Dictionary, posterior: Posterior, job: JobState): TwinRow[] {
   const here = new Map(
-    job.ledger.filter((e) => !e.retracted && e.check.kind === "reading").map((e) => [e.check.id, e] as const),
+    job.ledger.filter((e) => isCurrent(e) && e.check.kind === "reading").map((e) => [e.check.id, e] as const),
   );
   const twin = new Map(job.twin.map((t) => [t.check.id, t] as const));
   const rows = [...new Set([...twin.keys(), ...here.keys()])].flatMap((id): TwinRow[] => {

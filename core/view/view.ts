@@ -17,9 +17,11 @@ import {
   type Proposal,
 } from "#core/diagnosis/index.ts";
 import type { Item } from "#core/unit/index.ts";
+import { afterRepairs } from "./afterRepairs.ts";
 import { callView, findingText, suspectText, type CallView } from "./callView.ts";
 import { proposalView, type ProposalView } from "./proposalView.ts";
 import { doubtsOf, type DoubtView } from "./doubts.ts";
+import { proofView, type ProofView } from "./repairView.ts";
 import { recapOf, type Recap } from "./recap.ts";
 import { twinRows, type TwinRow } from "./twin.ts";
 import { courseView, type CourseView } from "./course.ts";
@@ -74,6 +76,8 @@ export interface JobView {
   /** Nothing in the model explains the findings as well as something outside it. */
   readonly outside: boolean;
   readonly recap: Recap;
+  /** What proves the last repair; undefined before one. */
+  readonly proof?: ProofView;
   /** This unit's readings beside its twin's; empty until the twin was read. */
   readonly twin: readonly TwinRow[];
   /** Undefined for a unit without a sequence. */
@@ -94,15 +98,15 @@ export type WeighedView = Omit<JobView, "next" | "call" | "ambiguous" | "deeper"
  * @param keep a check that somebody has in hand: it is among the next ones whatever ranks before it
  */
 export function viewJob(
-  known: Dictionary,
+  dictionaryOfUnit: Dictionary,
   events: readonly JobEvent[],
   order: Order = "information",
   onWeighed?: (weighed: WeighedView) => void,
   depth: Depth = "whole",
   keep?: string,
 ): JobView {
-  const { unit } = known;
-  const state = replay(unit, events);
+  const state = replay(dictionaryOfUnit.unit, events);
+  const known = afterRepairs(dictionaryOfUnit, state);
   const done = doneChecks(state);
   const ground = { findings: state.evidence, situation: state.situation, done };
   const soon = judgeSoon(known, ground);
@@ -133,6 +137,8 @@ function weighedView(
 ): WeighedView {
   const items = byItem(dictionary, posterior);
   const standing = items.filter((i) => i.chance >= STANDING);
+  const ledger = state.ledger.map((entry) => ledgerRow(dictionary, posterior, entry));
+  const proof = proofView(ledger, state);
   return {
     state,
     items: items.map((item) => itemView(dictionary, posterior, state, item.id, item.chance, item.suspects)),
@@ -140,7 +146,8 @@ function weighedView(
     standingItems: standing.length,
     totalSuspects: suspects.length - 2,
     readingsOnly: suspects.length === 2,
-    ledger: state.ledger.map((entry) => ledgerRow(dictionary, posterior, entry)),
+    ledger,
+    ...(proof ? { proof } : {}),
     courses: unit.courses.map((course) => courseView(dictionary, state, posterior, course)),
     doubts: doubtsOf(dictionary, posterior, state),
     outside: suspects.length > 2 && isOutside(dictionary, posterior),

@@ -9,6 +9,7 @@ import {
   type Order,
 } from "#core/diagnosis/index.ts";
 import type { FindingBody, JobEvent } from "#core/job/index.ts";
+import { afterRepairs } from "./afterRepairs.ts";
 import { ledgerRow } from "./ledgerRow.ts";
 import { doneChecks, replay } from "#core/job/index.ts";
 import { checkText, itemName, resultText } from "./words.ts";
@@ -21,9 +22,11 @@ export interface WhatIf {
 }
 
 /** The items that a finding would leave, with their chances before and after. The job is not changed. */
-export function whatIf(dictionary: Dictionary, events: readonly JobEvent[], body: FindingBody): WhatIf {
-  const { unit } = dictionary;
-  const before = chances(dictionary, replay(unit, events).evidence);
+export function whatIf(known: Dictionary, events: readonly JobEvent[], body: FindingBody): WhatIf {
+  const { unit } = known;
+  const state = replay(unit, events);
+  const dictionary = afterRepairs(known, state);
+  const before = chances(dictionary, state.evidence);
   const after = chances(dictionary, replay(unit, [...events, supposedly(events, body)]).evidence);
   const items = [...after]
     .sort((a, b) => b[1] - a[1])
@@ -39,7 +42,8 @@ export function questionAt(
   body: FindingBody,
 ): string | undefined {
   const { unit } = known;
-  const { dictionary, posterior } = weighFindings(known, replay(unit, events).evidence, LISTED);
+  const state = replay(unit, events);
+  const { dictionary, posterior } = weighFindings(afterRepairs(known, state), state.evidence, LISTED);
   const entry = replay(unit, [...events, supposedly(events, body)]).ledger.at(-1)!;
   return ledgerRow(dictionary, posterior, entry).doubt;
 }
@@ -81,7 +85,11 @@ export interface OrderView {
 export function orderView(known: Dictionary, events: readonly JobEvent[], order: Order): OrderView {
   const { unit } = known;
   const { evidence, situation, done } = standing(known, events);
-  const { dictionary, posterior } = weighFindings(known, evidence, LISTED);
+  const { dictionary, posterior } = weighFindings(
+    afterRepairs(known, replay(unit, events)),
+    evidence,
+    LISTED,
+  );
   const proposal = nextByOrder(order, { dictionary, posterior, situation, evidence, done });
   return {
     order,

@@ -9,8 +9,9 @@ import {
 import type { MeterFunction } from "#core/meter/index.ts";
 import type { Point } from "#core/unit/index.ts";
 import { expectedOf, isAsItShould } from "./course.ts";
-import { valueOf, type JobEvent } from "#core/job/index.ts";
+import { isCurrent, valueOf, type JobEvent } from "#core/job/index.ts";
 import { showPoint } from "#core/entry/index.ts";
+import { afterRepairs } from "./afterRepairs.ts";
 import { replay, type JobState } from "#core/job/index.ts";
 import { valueText } from "./words.ts";
 
@@ -41,7 +42,7 @@ export interface WiringView {
 export function wiringView(known: Dictionary, events: readonly JobEvent[], stateId?: string): WiringView {
   const { unit } = known;
   const job = replay(unit, events);
-  const { dictionary, posterior } = weighFindings(known, job.evidence, LISTED);
+  const { dictionary, posterior } = weighFindings(afterRepairs(known, job), job.evidence, LISTED);
   const live = unit.states.filter((s) => s.power === "live");
   const state = live.find((s) => s.id === stateId) ?? live[0]!;
   const chances: Record<string, number> = {};
@@ -86,6 +87,6 @@ function voltsText(fn: MeterFunction, volts: number): string {
 }
 
 function measuredAt(job: JobState, check: string): number | undefined {
-  const result = job.ledger.filter((e) => !e.retracted && e.check.id === check).at(-1)?.body.result;
+  const result = job.ledger.filter((e) => isCurrent(e) && e.check.id === check).at(-1)?.body.result;
   return result?.kind === "value" ? valueOf(result.value) : undefined;
 }

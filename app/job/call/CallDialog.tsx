@@ -4,6 +4,7 @@ import type { EventBody } from "#core/job/index.ts";
 import type { ItemView, JobView } from "#core/view/index.ts";
 import { Button, buttonClass } from "../../ui/Button.tsx";
 import { Dialog, DialogButtons } from "../../ui/Dialog.tsx";
+import { isToRepair } from "./isToRepair.ts";
 import { useShop } from "../../ui/ShopBar.tsx";
 import { inCurrency } from "../../words/money.ts";
 import { percentText } from "../../words/percent.ts";
@@ -18,9 +19,15 @@ interface CallProps {
 }
 
 /** The decision what is wrong, with its proof; after it, the closing of the job. */
-export function CallDialog({ view, jobId, onClose, onEnter }: CallProps & { jobId: string }) {
+export function CallDialog({
+  view,
+  jobId,
+  toClose = false,
+  onClose,
+  onEnter,
+}: CallProps & { jobId: string; toClose?: boolean }) {
   const { call, state } = view;
-  if (state.closed || state.call)
+  if (toClose || state.closed || isToRepair(state))
     return <Closing view={view} jobId={jobId} onClose={onClose} onEnter={onEnter} />;
   return <Calling key={call.item} view={view} onClose={onClose} onEnter={onEnter} />;
 }
@@ -144,7 +151,20 @@ function Calling({ view, onClose, onEnter }: CallProps) {
 
 function Closing({ view, jobId, onClose, onEnter }: CallProps & { jobId: string }) {
   const [outcome, setOutcome] = useState<(typeof OUTCOMES)[number]>("repaired");
-  const closed = view.state.closed;
+  const [waived, setWaived] = useState("");
+  const [said, setSaid] = useState("");
+  const { closed, jumpers } = view.state;
+  const proven = view.proof?.proven === true;
+  const close = () => {
+    if (jumpers.length > 0)
+      return setSaid(
+        `A jumper is still in: ${jumpers.map((j) => j.where).join("; ")}. Take it off and record that.`,
+      );
+    if (outcome === "repaired" && !proven && waived.trim() === "")
+      return setSaid("The repair is not proven. Prove it, or say why it is closed all the same.");
+    const reason = outcome === "repaired" && !proven ? { waived: waived.trim() } : {};
+    if (onEnter({ type: "closed", outcome, note: "", ...reason })) onClose();
+  };
   return (
     <Dialog title={closed ? "This job is closed" : "Close the job"} onClose={onClose}>
       {closed ? (
@@ -173,6 +193,29 @@ function Closing({ view, jobId, onClose, onEnter }: CallProps & { jobId: string 
               </label>
             ))}
           </fieldset>
+          {outcome === "repaired" && !proven && (
+            <Field
+              label="Closed without its proof, because"
+              hint={
+                view.proof
+                  ? "What was wrong has not been found right yet, or something is wrong since."
+                  : "No repair was recorded."
+              }
+            >
+              {(props) => (
+                <input
+                  {...props}
+                  maxLength={2000}
+                  className={inputClass}
+                  value={waived}
+                  onChange={(e) => setWaived(e.target.value)}
+                />
+              )}
+            </Field>
+          )}
+          <p role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-1 empty:hidden">
+            {said}
+          </p>
         </>
       )}
       <DialogButtons>
@@ -181,7 +224,7 @@ function Closing({ view, jobId, onClose, onEnter }: CallProps & { jobId: string 
         </Link>
         <Button onClick={onClose}>{closed ? "Done" : "Leave it open"}</Button>
         {!closed && (
-          <Button look="main" onClick={() => onEnter({ type: "closed", outcome, note: "" }) && onClose()}>
+          <Button look="main" onClick={close}>
             Close the job
           </Button>
         )}

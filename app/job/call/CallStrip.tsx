@@ -1,9 +1,20 @@
 import { Link } from "react-router";
 import type { JobView } from "#core/view/index.ts";
+import { isToRepair } from "./isToRepair.ts";
 import { Button, buttonClass } from "../../ui/Button.tsx";
 
 /** Says when the findings carry a call, when one was made, and when the job is closed. */
-export function CallStrip({ view, jobId, onCall }: { view: JobView; jobId: string; onCall: () => void }) {
+export function CallStrip({
+  view,
+  jobId,
+  onCall,
+  onRepair,
+}: {
+  view: JobView;
+  jobId: string;
+  onCall: () => void;
+  onRepair: () => void;
+}) {
   const { call, state } = view;
   if (state.closed)
     return (
@@ -14,15 +25,20 @@ export function CallStrip({ view, jobId, onCall }: { view: JobView; jobId: strin
         </Link>
       </Strip>
     );
-  if (state.call) {
-    const named = view.items.find((i) => i.id === state.call!.body.item)?.name ?? state.call.body.item;
+  if (isToRepair(state)) {
+    const named = view.items.find((i) => i.id === state.call!.body.item)?.name ?? state.call!.body.item;
     return (
       <Strip>
         <span>
           <strong className="block text-lg">Called: {named}.</strong>
           Repair it, run the whole sequence, and measure again what was wrong.
         </span>
-        <Button onClick={onCall}>Close the job</Button>
+        <span className="flex flex-wrap gap-3">
+          <Button look="main" onClick={onRepair}>
+            Repair it
+          </Button>
+          <Button onClick={onCall}>Close the job</Button>
+        </span>
       </Strip>
     );
   }

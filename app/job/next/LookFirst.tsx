@@ -1,4 +1,4 @@
-import { bandFor, type EventBody, type JobState } from "#core/job/index.ts";
+import { bandFor, isCurrent, type EventBody, type JobState } from "#core/job/index.ts";
 import { answerWords } from "#core/view/index.ts";
 import { observationCheck } from "#core/diagnosis/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
@@ -21,7 +21,7 @@ const GENERAL = [
 
 /** Looks first: the unit's own, each answered as a finding, and the general ones, noted when something is seen. */
 export function LookFirst({ unit, state, onEnter, onPower }: Props) {
-  const done = new Set(state.ledger.filter((e) => !e.retracted).map((e) => e.check.id));
+  const done = new Set(state.ledger.filter(isCurrent).map((e) => e.check.id));
   const looks = unit.observations.filter(
     (o) => (o.kind === "look" || o.kind === "smell") && !done.has(`see/${o.id}`),
   );

@@ -1,0 +1,78 @@
+import type { JobView, ProofRow } from "#core/view/index.ts";
+import { Button } from "../../ui/Button.tsx";
+
+const NOW: Readonly<Record<ProofRow["now"], string>> = {
+  open: "to be made again",
+  right: "right now",
+  wrong: "still wrong",
+};
+
+/** After a repair: what was wrong and must be right now, and the way to the end. */
+export function ProofStrip({
+  view,
+  onAgain,
+  onTakeBack,
+  onClose,
+}: {
+  view: JobView;
+  /** Takes a check in hand again, by the finding that was wrong. */
+  onAgain: (finding: string) => void;
+  /** Takes the repair back, by its entry. */
+  onTakeBack: (event: string) => void;
+  onClose: () => void;
+}) {
+  const { proof, state } = view;
+  const repair = state.repairs.at(-1);
+  if (!proof || !repair) return null;
+  return (
+    <section
+      aria-label="Proof"
+      data-testid="proof"
+      data-proven={proof.proven ? "true" : undefined}
+      className="border-b-[1.5px] border-ink bg-here-soft px-4 py-3"
+    >
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <span>
+          <strong className="block text-lg">
+            {proof.proven ? "Repaired and proven" : "Repaired, to be proven"}
+          </strong>
+          {repair.body.what}
+        </span>
+        <span className="flex flex-wrap gap-3">
+          <Button look="quiet" className="px-2! text-sm" onClick={() => onTakeBack(repair.event.id)}>
+            take the repair back
+          </Button>
+          <Button look={proof.proven ? "main" : "plain"} onClick={onClose}>
+            Close the job
+          </Button>
+        </span>
+      </div>
+      {proof.rows.length === 0 && !proof.proven && (
+        <p className="pt-1">
+          Nothing was measured wrong before. Measure or see at least once that it works: it counts here.
+        </p>
+      )}
+      <ul>
+        {proof.rows.map((row) => (
+          <li
+            key={row.finding}
+            className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint py-1"
+          >
+            <span className="grow">
+              {row.check} <span className="text-[0.9375rem] text-ink-soft">{row.setup}</span>
+            </span>
+            <span className="reading">
+              {row.was} <span aria-label="now">→</span> {row.is ?? "…"}
+            </span>
+            <span className={row.now === "right" ? "" : "font-bold"}>{NOW[row.now]}</span>
+            {row.now !== "right" && (
+              <Button look="quiet" className="px-2! text-sm" onClick={() => onAgain(row.finding)}>
+                make it again
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

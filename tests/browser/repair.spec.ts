@@ -1,0 +1,84 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+import { JobPage } from "./jobPage.ts";
+
+for (const [width, theme] of [
+  [1280, "light"],
+  [390, "dark"],
+] as const)
+  test(`from the call to the end, with a first repair that does not take and a jumper left in: ${width} px, ${theme}`, async ({
+    browser,
+    baseURL,
+  }) => {
+    const context = await browser.newContext({
+      viewport: { width, height: 844 },
+      colorScheme: theme,
+      ...(baseURL ? { baseURL } : {}),
+    });
+    const page = await context.newPage();
+    const job = new JobPage(page);
+    await job.open("Rinse stays cold.", {});
+    await job.followToCall("TC1:open", 16);
+    await page.getByRole("button", { name: "Make the call" }).click();
+    await page.getByRole("button", { name: /^Call it:/ }).click();
+    await page.getByRole("button", { name: "Repair it" }).click();
+    const dialog = page.getByRole("dialog", { name: /^Repair: / });
+    await dialog.getByRole("checkbox").first().check();
+    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+    await dialog.getByRole("button", { name: "Record the repair" }).click();
+    await expect(dialog.getByRole("alert")).toContainText("Say what was done");
+    await dialog.getByLabel("What was done").fill("New cut-out, same rating");
+    await dialog.getByRole("button", { name: "Record the repair" }).click();
+    await expect(dialog.getByRole("alert")).toContainText("Say what lay behind the failure");
+    await dialog.getByLabel("What lay behind the failure").fill("Scale on the element");
+    await dialog.getByRole("button", { name: "Record the repair" }).click();
+    const proof = page.getByTestId("proof");
+    await expect(proof).toContainText("Repaired, to be proven");
+    const rows = proof.getByRole("listitem");
+    expect(await rows.count()).toBeGreaterThan(0);
+    await job.weighed();
+    // What was wrong is made again, and reads wrong still.
+    const again = async (truth: string) => {
+      await proof.getByRole("button", { name: "make it again" }).first().click();
+      await job.weighed();
+      await job.makeNextCheck(truth);
+    };
+    await again("TC1:open");
+    await expect(rows.filter({ hasText: "still wrong" })).toHaveCount(1);
+    // The second time it took: all that was wrong is right.
+    while ((await proof.getAttribute("data-proven")) === null) await again("as-it-should");
+    await expect(proof).toContainText("Repaired and proven");
+    await page.getByText("A jumper was fitted").click();
+    await page.getByLabel("From where to where").fill("TH1.1 to TH1.2");
+    await page.getByRole("button", { name: "Record it" }).click();
+    await proof.getByRole("button", { name: "Close the job" }).click();
+    await page.getByRole("dialog").getByRole("button", { name: "Close the job" }).click();
+    await expect(
+      page.getByRole("alert").filter({ hasText: "A jumper is still in: TH1.1 to TH1.2" }),
+    ).toBeVisible();
+    await page.getByRole("button", { name: "Leave it open" }).click();
+    await page.getByRole("button", { name: "Taken off: TH1.1 to TH1.2" }).click();
+    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+    await proof.getByRole("button", { name: "Close the job" }).click();
+    await page.getByRole("dialog").getByRole("button", { name: "Close the job" }).click();
+    await expect(page.getByText("This job is closed: repaired.")).toBeVisible();
+    await expect(page.getByTestId("outbox")).toBeHidden();
+    await page.reload();
+    await expect(page.getByText("This job is closed: repaired.")).toBeVisible();
+    await context.close();
+  });
+
+test("a repair without its proof closes only with a reason", async ({ page }) => {
+  const job = new JobPage(page);
+  await job.open("Rinse stays cold.", {});
+  await job.followToCall("TC1:open", 16);
+  await page.getByRole("button", { name: "Make the call" }).click();
+  await page.getByRole("button", { name: /^Call it:/ }).click();
+  await page.getByRole("button", { name: "Close the job" }).click();
+  const dialog = page.getByRole("dialog", { name: "Close the job" });
+  await dialog.getByRole("button", { name: "Close the job" }).click();
+  await expect(dialog.getByRole("alert")).toContainText("The repair is not proven.");
+  await dialog.getByLabel("Closed without its proof, because").fill("The owner has taken it away.");
+  await dialog.getByRole("button", { name: "Close the job" }).click();
+  await expect(page.getByText("This job is closed: repaired.")).toBeVisible();
+});
