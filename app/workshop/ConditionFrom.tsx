@@ -124,7 +124,7 @@ export function ConditionFrom({ file, onFound }: { file: Json; onFound: (found: 
             <select {...aria} className={inputClass} value={state} onChange={(e) => setState(e.target.value)}>
               {states.map((s) => (
                 <option key={idOf(s)} value={idOf(s)}>
-                  {String(s.record["name"] ?? idOf(s))}
+                  {typeof s.record["name"] === "string" ? s.record["name"] : idOf(s)}
                 </option>
               ))}
             </select>

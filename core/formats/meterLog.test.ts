@@ -39,6 +39,35 @@ describe("a logging meter's table", () => {
     expect(dated.samples.map((s) => s.seconds)).toEqual([0, 60]);
   });
 
+  test.each([
+    // 2028 is a leap year and 2100 is none; clocks east of Greenwich are ahead.
+    ["2028-02-28 23:59:30", "2028-02-29 00:00:00", 30],
+    ["2028-02-29 12:00", "2028-03-01 12:00", 86_400],
+    ["2100-02-28T12:00:00", "2100-03-01T12:00:00", 86_400],
+    ["2026-12-31T23:59:59,5", "2027-01-01T00:00:00", 0.5],
+    ["2026-11-27T10:00:00Z", "2026-11-27T11:30:00+01:00", 1800],
+  ])("from %s to %s are %d s", (from, to, seconds) => {
+    const { samples, problems } = readMeterLog([
+      ["time", "value"],
+      [from, "1"],
+      [to, "2"],
+    ]);
+    expect(problems).toEqual([]);
+    expect(samples[1]!.seconds).toBeCloseTo(seconds, 6);
+  });
+
+  test.each(["2026-13-01 10:00", "2026-11-32 10:00", "2026-11-27 10:61", "27.11.2026 10:00"])(
+    "%s is no time",
+    (time) => {
+      expect(
+        readMeterLog([
+          ["time", "value"],
+          [time, "1"],
+        ]).samples,
+      ).toEqual([]);
+    },
+  );
+
   test("without times counts its rows", () => {
     expect(readMeterLog(table("value\n1\n2\n3")).samples.map((s) => s.seconds)).toEqual([0, 1, 2]);
   });

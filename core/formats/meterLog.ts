@@ -77,9 +77,32 @@ function secondsOf(text: string): number | undefined {
   if (/^\d+(?:[.,]\d+)?$/u.test(text)) return Number(text.replace(",", "."));
   const clock = /^(\d{1,3}):(\d{2}):(\d{2}(?:[.,]\d+)?)$/u.exec(text);
   if (clock) return 3600 * Number(clock[1]) + 60 * Number(clock[2]) + Number(clock[3]!.replace(",", "."));
-  if (!/^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}/u.test(text)) return undefined;
-  const at = Date.parse(text.replace(" ", "T").replace(",", "."));
-  return Number.isNaN(at) ? undefined : at / 1000;
+  const dated = DATED.exec(text);
+  if (!dated) return undefined;
+  const [year, month, day, hour, minute] = dated.slice(1, 6).map(Number) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  if (month < 1 || month > 12 || day < 1 || day > 31 || hour > 24 || minute > 59) return undefined;
+  const zone = /^([+-])(\d{2}):?(\d{2})$/u.exec(dated[7] ?? "");
+  const east = zone ? Number(`${zone[1]!}1`) * (60 * Number(zone[2]) + Number(zone[3])) : 0;
+  const seconds = Number((dated[6] ?? "0").replace(",", "."));
+  return 86_400 * dayNumber(year, month, day) + 3600 * hour + 60 * (minute - east) + seconds;
+}
+
+/** ISO 8601: a date, a time, and perhaps its zone. */
+const DATED =
+  /^(\d{4})-(\d{2})-(\d{2})[T ](\d{2}):(\d{2})(?::(\d{2}(?:[.,]\d+)?))?\s*(Z|[+-]\d{2}:?\d{2})?$/iu;
+
+/** Days from a fixed one to a date of the Gregorian calendar, years counted from March. */
+function dayNumber(year: number, month: number, day: number): number {
+  const y = month > 2 ? year : year - 1;
+  const m = (month + 9) % 12;
+  const { floor } = Math;
+  return 365 * y + floor(y / 4) - floor(y / 100) + floor(y / 400) + floor((153 * m + 2) / 5) + day;
 }
 
 /** A stretch in which the reading fell away. */

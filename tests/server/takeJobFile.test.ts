@@ -124,7 +124,7 @@ describe("a job from a file", () => {
       );
       expect(taken).toMatchObject({ status: "taken" });
     }
-    expect((await newestFile(unit.id as string))!.hash).toBe(modelHash(unit));
+    expect((await newestFile(unit.id))!.hash).toBe(modelHash(unit));
     expect((await newestFile("glasswasher-gw4"))!.hash).toBe(before);
   });
 
