@@ -186,8 +186,12 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
     setOpen,
     close: () => setOpen(undefined),
     take,
-    /** Takes a check in hand again, by a finding of it. */
-    takeAgain: (finding: string) => take(state.ledger.find((entry) => entry.event.id === finding)?.check.id),
+    /** Begins a reading again, by a finding of it; a look is taken in hand. */
+    takeAgain: (finding: string) => {
+      const check = state.ledger.find((entry) => entry.event.id === finding)?.check;
+      if (check?.kind === "reading") begin(`${showPoint(check.red)} ${showPoint(check.black)} `);
+      else take(check?.id);
+    },
     choose: (index: number) => take(view.next[index]?.check.id),
     courseId,
     setCourseId,
