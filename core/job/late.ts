@@ -29,7 +29,7 @@ export function arrivedAfter(events: readonly JobEvent[], event: JobEvent): JobE
   return unheardBy(events, event).findLast(({ body }) => MATTERS.includes(body.type));
 }
 
-const MATTERS: readonly JobEvent["body"]["type"][] = ["band", "call", "closed"];
+const MATTERS: readonly JobEvent["body"]["type"][] = ["band", "call", "repaired", "closed"];
 
 export interface PowerWord {
   readonly band: "live" | "dead" | "unproven";

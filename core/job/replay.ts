@@ -14,7 +14,7 @@ import { needsLive } from "#core/meter/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { valueOf, type EventBody, type FindingBody, type JobEvent } from "./events.ts";
 import { misfits, type Misfit } from "./fit.ts";
-import { arrivedAfter, powerWord } from "./late.ts";
+import { arrivedAfter, powerWord, unheardBy } from "./late.ts";
 
 /** A finding in the ledger, retracted or not. */
 export interface LedgerEntry {
@@ -183,11 +183,18 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
   };
 }
 
-/** By entry, how many repairs it came after. */
+/** By entry, how many repairs it was made after: a late one does not know of a repair that was recorded before it arrived. */
 function epochsOf(events: readonly JobEvent[], repaired: readonly JobEvent[]): Map<string, number> {
   const isRepair = new Set(repaired.map((e) => e.id));
   let epoch = 0;
-  return new Map(events.map(({ id }) => [id, isRepair.has(id) ? epoch++ : epoch]));
+  return new Map(
+    events.map((event) => {
+      const unheard = epoch === 0 ? [] : unheardBy(events, event).filter((e) => isRepair.has(e.id));
+      const known = epoch - unheard.length;
+      if (isRepair.has(event.id)) epoch++;
+      return [event.id, known] as const;
+    }),
+  );
 }
 
 function jumpersOf(

@@ -94,6 +94,25 @@ describe("the unit after a repair", () => {
     expect(first!.id).toBe(unit.parts.find((p) => p.id === "HT1")!.item);
   });
 
+  test("is not told of by a reading that was made before it and arrived after", () => {
+    const [phone, bench] = ["1", "2"].map((n) => `00000000-0000-4000-8000-00000000000${n}`);
+    const at = (device: string, after: JobEvent, of: JobEvent): JobEvent => ({
+      ...of,
+      device,
+      after: after.id,
+    });
+    const known = found.at(-1)!;
+    const late = at(phone!, known, reading("ohm", "TC1.1", "TC1.2", 0.1));
+    const log = [...found, at(bench!, known, repair()), late];
+    const state = replay(unit, log);
+    expect(state.evidence).toEqual([]);
+    expect(state.ledger.at(-1)).toMatchObject({ beforeRepair: true, late: { body: { type: "repaired" } } });
+    expect(problems(log, closed())).toEqual(["no-proof"]);
+    // One that knew of the repair tells of the unit as it is.
+    const heard = at(phone!, log.at(-2)!, reading("ohm", "TC1.1", "TC1.2", 0.1));
+    expect(replay(unit, [...log, heard]).evidence).toHaveLength(1);
+  });
+
   test("is taken back with its repair", () => {
     const log = again(0.1);
     const back = event({ type: "retraction", of: mended.at(-1)!.id, why: "wrong job" });
