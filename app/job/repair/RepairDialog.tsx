@@ -47,7 +47,7 @@ export function RepairDialog({ unit, view, onEnter, onClose }: Props) {
         replaced by its own kind and rating, or not at all. {DEFERENCE}
       </p>
       {wires.length > 0 && (
-        <fieldset className="flex flex-col">
+        <fieldset className="flex min-w-0 flex-col">
           <legend className="font-bold">Wires on it, one at a time: off the old, onto the new</legend>
           {wires.map((wire) => (
             <WireTick key={wire.id} wire={wire} kept={`moved.${call.event.id}.${wire.id}`} />
@@ -116,19 +116,19 @@ export function RepairDialog({ unit, view, onEnter, onClose }: Props) {
 function WireTick({ wire: { at, colour, wire }, kept }: { wire: TransferWire; kept: string }) {
   const [moved, setMoved] = useKept(kept, false);
   return (
-    <label className="flex min-h-11 items-center gap-3 border-t border-rule-faint">
+    <label className="flex min-h-11 flex-wrap items-center gap-x-3 border-t border-rule-faint py-1">
       <input
         type="checkbox"
         className="size-6 shrink-0"
         checked={moved}
         onChange={(e) => setMoved(e.target.checked)}
       />
-      <span className="reading w-24 shrink-0 font-semibold">{at}</span>
-      <span className="inline-flex w-28 shrink-0 items-center gap-2">
+      <span className="reading w-20 shrink-0 font-semibold">{at}</span>
+      <span className="inline-flex w-24 shrink-0 items-center gap-2">
         {colour !== "" && <WireSwatch colour={colour} />}
         {colour}
       </span>
-      <span className="min-w-0 truncate text-ink-soft">{wire}</span>
+      <span className="min-w-0 text-ink-soft">{wire}</span>
     </label>
   );
 }
