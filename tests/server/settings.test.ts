@@ -21,7 +21,7 @@ describe("how a shop reads and writes", () => {
   });
 
   test("takes nothing that is not offered, here or in the database", async () => {
-    for (const over of [{ currency: "XXX" }, { symbols: "JIS" }, { temperature: "K" }, { decimal: "dot" }])
+    for (const over of [{ currency: "JPY" }, { symbols: "JIS" }, { temperature: "K" }, { decimal: "dot" }])
       expect(shopSettings.safeParse({ ...USUAL, ...over }).success).toBe(false);
     for (const sql of ["symbols = 'JIS'", "temperature = 'K'", "decimal_mark = 'dot'", "currency = 'euro'"])
       await expect(pool().query(`UPDATE shop_settings SET ${sql}`)).rejects.toThrow(/check constraint/u);
