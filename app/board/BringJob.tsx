@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { z } from "zod";
+import { sendFile } from "../files/sendFile.ts";
 import { FileButton } from "../ui/FileButton.tsx";
 import { Refused } from "../ui/Refused.tsx";
 
@@ -11,17 +12,7 @@ const answer = z.discriminatedUnion("status", [
 ]);
 type Answer = z.infer<typeof answer>;
 
-async function send(file: File): Promise<Answer> {
-  try {
-    const response = await fetch("/jobs/file", { method: "POST", body: file });
-    const isJson = response.headers.get("Content-Type")?.startsWith("application/json");
-    return isJson
-      ? answer.parse(await response.json())
-      : { status: "refused", problems: [await response.text()] };
-  } catch {
-    return { status: "refused", problems: ["The server can't be reached. Open the file again later."] };
-  }
-}
+const send = (file: File): Promise<Answer> => sendFile("/jobs/file", { body: file }, answer);
 
 /** A whole job that another shop, or an earlier installation, saved as a file. */
 export function BringJob() {

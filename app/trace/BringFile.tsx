@@ -2,6 +2,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { z } from "zod";
 import { Button } from "../ui/Button.tsx";
+import { sendFile } from "../files/sendFile.ts";
 import { FileButton } from "../ui/FileButton.tsx";
 import { Refused } from "../ui/Refused.tsx";
 
@@ -12,22 +13,12 @@ const answer = z.discriminatedUnion("status", [
 ]);
 type Answer = z.infer<typeof answer>;
 
-/** Sends a unit's file. Without a connection, and for a file that is no JSON, the answer is a refusal with its reason. */
-async function send(file: File, revise: boolean): Promise<Answer> {
-  try {
-    const response = await fetch(`/units/file${revise ? "?revise" : ""}`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: await file.text(),
-    });
-    const isJson = response.headers.get("Content-Type")?.startsWith("application/json");
-    return isJson
-      ? answer.parse(await response.json())
-      : { status: "refused", problems: [await response.text()] };
-  } catch {
-    return { status: "refused", problems: ["The server can't be reached. Open the file again later."] };
-  }
-}
+const send = async (file: File, revise: boolean): Promise<Answer> =>
+  sendFile(
+    `/units/file${revise ? "?revise" : ""}`,
+    { headers: { "Content-Type": "application/json" }, body: await file.text() },
+    answer,
+  );
 
 /** A unit that another shop, or this one earlier, has saved as a file. */
 export function BringFile() {
