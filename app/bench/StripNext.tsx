@@ -82,14 +82,17 @@ export function StripNext(props: Props) {
       className="border-2 border-ink bg-sheet p-4"
     >
       <div className="flex flex-wrap items-baseline justify-between gap-2">
-        <h2 className="section-title">Next try · {steps.length + 1}</h2>
+        <h2 className="section-title">
+          Next try · {steps.length + 1}
+          {plan && planning && " · being worked out again…"}
+        </h2>
         <span className="text-[0.9375rem]" data-testid="spent">
           {words.spent}: <b className="reading">{plan?.spent ?? 0}</b> of {mostTrips}
         </span>
       </div>
       {plan === undefined && <p className="py-2 text-ink-soft">Planning the next try…</p>}
       {plan?.next.kind === "connect" && (
-        <div className={planning ? "opacity-50" : ""}>
+        <div className={planning ? "being-worked-out" : ""}>
           <p className="py-1 text-xl font-bold">{plan.next.why}</p>
           <ul className="grid gap-x-4 sm:grid-cols-2">
             {loads.map((l) => {

@@ -61,9 +61,15 @@ export function NextCard(props: Props) {
       data-testid="next"
       data-check={proposal.check.id}
       aria-busy={ranking}
-      className={`border-b-[1.5px] border-ink bg-sheet px-4 py-3 ${ranking ? "opacity-50" : ""}`}
+      className={`border-b-[1.5px] border-ink bg-sheet px-4 py-3 ${ranking ? "being-worked-out" : ""}`}
     >
-      <CardHead proposals={proposals} chosen={chosen} proposal={proposal} onChoose={onChoose} />
+      <CardHead
+        proposals={proposals}
+        chosen={chosen}
+        proposal={proposal}
+        ranking={ranking}
+        onChoose={onChoose}
+      />
       {proposal.repeat && (
         <p className="border-l-4 border-here bg-here-soft px-3 py-1">
           The same reading again: a lot depends on it, and it may have been a slip.
@@ -106,13 +112,15 @@ function CardHead({
   proposals,
   chosen,
   proposal,
+  ranking,
   onChoose,
-}: Pick<Props, "proposals" | "chosen" | "onChoose"> & { proposal: ProposalView }) {
+}: Pick<Props, "proposals" | "chosen" | "ranking" | "onChoose"> & { proposal: ProposalView }) {
   return (
     <div className="flex items-baseline justify-between gap-3">
       <h2 className="section-title">
         {chosen === 0 ? "Next" : `Other check, ${chosen + 1} of ${proposals.length}`} · {proposal.time}
         {proposal.live && " · live"}
+        {ranking && " · being worked out again…"}
       </h2>
       {proposals.length > 1 && (
         <Button
