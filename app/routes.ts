@@ -12,6 +12,7 @@ export default [
     route("units/:unit/workshop", "routes/unit-workshop.tsx"),
     route("units/:unit/list", "routes/wiring-list.tsx"),
     route("units/:unit/trace", "routes/trace.tsx"),
+    route("logbook", "routes/logbook.tsx"),
     route("settings", "routes/settings.tsx"),
     route("tests", "routes/tests.tsx"),
     route("tests/sheet", "routes/sheet.tsx"),
@@ -34,5 +35,6 @@ export default [
   route("units/:unit/own-value", "routes/unit-own-value.ts"),
   route("units/:unit/pictures", "routes/unit-pictures.ts"),
   route("units/:unit/file", "routes/unit-file.ts"),
+  route("logbook/:table", "routes/logbook-table.ts"),
   route("settings/choices", "routes/choices.ts"),
 ] satisfies RouteConfig;

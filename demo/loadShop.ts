@@ -1,9 +1,10 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
+import { gunzipSync, strFromU8 } from "fflate";
 import { jobEvent, type JobEvent } from "#core/job/index.ts";
 import { withVariants, type UnitFile } from "#core/unit/index.ts";
-import { transaction } from "#server/database/query.ts";
-import { insertEvent, insertJob } from "#server/jobs/statements.ts";
+import { transaction, type Connection } from "#server/database/query.ts";
+import { insertEvents, insertJob } from "#server/jobs/statements.ts";
 import { keepMissingSummaries } from "#server/jobs/summary.ts";
 import { storeModel } from "#server/units/models.ts";
 
@@ -23,10 +24,14 @@ interface DemoJob {
 }
 
 /**
- * Loads the demo shop's people, units and open jobs into an empty database, as if the jobs had been worked in the last days.
- * Returns false where there are people already.
+ * Loads the demo shop's people, units, the closed jobs of a year and the open ones into an empty database, as if the open ones
+ * had been worked in the last days. Returns false where there are people already.
  */
-export function loadDemoShop(folder = "demo/units", jobs = "demo/jobs"): Promise<boolean> {
+export function loadDemoShop(
+  folder = "demo/units",
+  jobs = "demo/jobs",
+  year = "demo/year.json.gz",
+): Promise<boolean> {
   return transaction(async (client) => {
     const { rowCount } = await client.query("SELECT 1 FROM people LIMIT 1");
     if (rowCount) return false;
@@ -36,18 +41,25 @@ export function loadDemoShop(folder = "demo/units", jobs = "demo/jobs"): Promise
     for (const file of jsonFiles(folder))
       for (const model of withVariants(JSON.parse(readFileSync(file, "utf8")) as UnitFile))
         models.set(model.id, await storeModel(client, model));
-    for (const file of jsonFiles(jobs)) {
-      const job = JSON.parse(readFileSync(file, "utf8")) as DemoJob;
-      const opened = Date.now() - 60_000 * job.minutesAgo;
-      await insertJob(client, job.id, models.get(job.unit)!, job.label, new Date(opened));
-      for (const { minute, ...event } of job.events)
-        await insertEvent(client, job.id, {
-          ...jobEvent.parse({ ...event, at: new Date(opened + 60_000 * minute).toISOString() }),
-        });
-    }
+    const closed = JSON.parse(strFromU8(gunzipSync(readFileSync(year)))) as DemoJob[];
+    const open = jsonFiles(jobs).map((file) => JSON.parse(readFileSync(file, "utf8")) as DemoJob);
+    // The oldest job has the lowest number, but for the open ones, which have stood on the board in this order.
+    for (const job of [...closed, ...open]) await insertDemoJob(client, job, models.get(job.unit)!);
     await keepMissingSummaries(client);
     return true;
   });
+}
+
+async function insertDemoJob(on: Connection, job: DemoJob, model: string): Promise<void> {
+  const opened = Date.now() - 60_000 * job.minutesAgo;
+  await insertJob(on, job.id, model, job.label, new Date(opened));
+  await insertEvents(
+    on,
+    job.id,
+    job.events.map(({ minute, ...event }) =>
+      jobEvent.parse({ ...event, at: new Date(opened + 60_000 * minute).toISOString() }),
+    ),
+  );
 }
 
 function jsonFiles(folder: string): string[] {

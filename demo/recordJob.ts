@@ -1,4 +1,4 @@
-import type { Check, Dictionary, Truth } from "#core/diagnosis/index.ts";
+import type { Check, Dictionary, Order, Truth } from "#core/diagnosis/index.ts";
 import { observationCheck } from "#core/diagnosis/index.ts";
 import { bandFor, storeValue, type EventBody, type JobEvent } from "#core/job/index.ts";
 import { viewJob, type JobView } from "#core/view/index.ts";
@@ -7,6 +7,8 @@ import { normal } from "#core/quantity/index.ts";
 /** How a job is worked from a hidden fault. */
 export interface Visit {
   readonly complaint: string;
+  /** The job that was thought to have mended it. */
+  readonly comeBackOf?: string;
   /** Observations that the customer is asked about. */
   readonly asked: readonly string[];
   /** Who works, in turn: with two, every second check is the second one's. */
@@ -19,6 +21,14 @@ export interface Visit {
   readonly noise: number;
   /** Uniform numbers in [0, 1), seeded. */
   readonly random: () => number;
+  /** In which order this person looks; what tells most per minute, where it is left out. */
+  readonly order?: Order;
+  /** Stops as soon as one item has this chance, sooner than the call is ready. */
+  readonly enough?: number;
+  /** Share of readings where the probes had no contact, and the meter showed nothing. */
+  readonly slips?: number;
+  /** What was recorded before: the visit goes on from there. */
+  readonly before?: readonly JobEvent[];
 }
 
 /** Where a visit has come to: its log so far, and what its screen shows. */
@@ -40,7 +50,7 @@ export function recordJob(
   onMoment?: (moment: Moment) => void,
 ): Moment {
   const { unit } = dictionary;
-  const events: JobEvent[] = [];
+  const events: JobEvent[] = [...(visit.before ?? [])];
   let now = Date.parse(visit.at);
   let worker = 0;
   const add = (body: EventBody) =>
@@ -50,17 +60,24 @@ export function recordJob(
       at: new Date(now).toISOString(),
       body,
     });
-  add({ type: "opened", complaint: visit.complaint });
-  for (const id of visit.asked) {
-    const seen = truth(observationCheck(unit, id));
-    if (typeof seen !== "number" && seen !== undefined) add(finding(observationCheck(unit, id), seen));
+  if (!visit.before) {
+    add({
+      type: "opened",
+      complaint: visit.complaint,
+      ...(visit.comeBackOf ? { comeBackOf: visit.comeBackOf } : {}),
+    });
+    for (const id of visit.asked) {
+      const seen = truth(observationCheck(unit, id));
+      if (typeof seen !== "number" && seen !== undefined) add(finding(observationCheck(unit, id), seen));
+    }
   }
   const impossible = new Set<string>();
   for (let made = 0; ; made++) {
-    const view = viewJob(dictionary, events);
+    const view = viewJob(dictionary, events, visit.order);
     onMoment?.({ events, view });
     const open = view.next.filter((p) => !impossible.has(p.check.id));
-    const proposal = view.call.ready || made >= visit.checks ? undefined : open[0];
+    const sure = view.call.ready || (view.items[0]?.chance ?? 0) >= (visit.enough ?? 2);
+    const proposal = sure || made >= visit.checks ? undefined : open[0];
     if (!proposal) return { events, view };
     const { check } = proposal;
     const shown = truth(check);
@@ -77,16 +94,24 @@ export function recordJob(
         band: needs,
         confirmed: [needs === "dead" ? "Proven dead." : "Trained and allowed."],
       });
-    now += 60_000 * (view.next.find((p) => p === proposal) ? minutesOf(proposal.time) : 1);
-    const noisy =
-      typeof shown === "number" && Number.isFinite(shown)
-        ? Number((shown * (1 + visit.noise * normal(visit.random))).toPrecision(4))
-        : shown;
-    add(finding(check, noisy));
+    now += 60_000 * minutesOf(proposal.time);
+    const slipped = visit.slips !== undefined && typeof shown === "number" && visit.random() < visit.slips;
+    add(finding(check, slipped ? 0 : noisy(shown, visit)));
   }
 }
 
-function finding(check: Check, shown: number | boolean | "badly"): EventBody {
+/** A reading as a meter shows it: four digits, and not twice the same. */
+export function noisy<T extends number | boolean | "badly">(
+  shown: T,
+  { noise, random }: Pick<Visit, "noise" | "random">,
+): T | number {
+  return typeof shown === "number" && Number.isFinite(shown)
+    ? Number((shown * (1 + noise * normal(random))).toPrecision(4))
+    : shown;
+}
+
+/** A check with what it showed, as the log has it. */
+export function finding(check: Check, shown: number | boolean | "badly"): EventBody {
   if (check.kind === "reading")
     return {
       type: "finding",

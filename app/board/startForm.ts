@@ -28,6 +28,7 @@ export function readStartForm(form: FormData): Record<string, unknown> {
     complaint: text("complaint"),
     seen,
     claims,
+    ...(text("comeBackOf") === "" ? {} : { comeBackOf: text("comeBackOf") }),
   };
 }
 

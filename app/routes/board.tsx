@@ -94,6 +94,12 @@ export default function Board({ loaderData }: Route.ComponentProps) {
           {units.length > UNITS_SHOWN ? `All ${units.length} units` : "The library"}
         </Link>
         <Link
+          to="/logbook"
+          className="flex min-h-11 items-center font-semibold underline underline-offset-4 md:hidden"
+        >
+          The logbook
+        </Link>
+        <Link
           to="/settings"
           className="flex min-h-11 items-center font-semibold underline underline-offset-4 md:hidden"
         >

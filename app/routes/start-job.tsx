@@ -1,6 +1,8 @@
 import { useState } from "react";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { newJob, openJob } from "#server/jobs/openJob.ts";
+import { closedLately } from "#server/logbook/shopExperience.ts";
+import { pool } from "#server/database/pool.ts";
 import { prepareAnalysis } from "#server/workers/analysis.ts";
 import { listUnits, newestModel } from "#server/units/models.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
@@ -41,7 +43,8 @@ export async function loader({ request }: Route.LoaderArgs) {
       heard: unit.observations.filter((o) => o.kind === "listen"),
     },
   };
-  return { units, chosen, jobId: crypto.randomUUID() };
+  const lately = unit ? await closedLately(pool(), unit.id) : [];
+  return { units, chosen, lately, jobId: crypto.randomUUID() };
 }
 
 export async function action({ request }: Route.ActionArgs) {
@@ -63,9 +66,7 @@ export async function action({ request }: Route.ActionArgs) {
   if (unknown)
     return data(
       {
-        errors: {
-          [unknown]: unknown === "unit" ? "This shop has no such unit." : "Nobody of that name works here.",
-        },
+        errors: { [unknown]: UNKNOWN[unknown] },
       },
       { status: 400 },
     );
@@ -74,8 +75,14 @@ export async function action({ request }: Route.ActionArgs) {
   });
 }
 
+const UNKNOWN = {
+  unit: "This shop has no such unit.",
+  person: "Nobody of that name works here.",
+  comeBackOf: "That is no closed job of this unit.",
+} as const;
+
 export default function StartJob({ loaderData, actionData }: Route.ComponentProps) {
-  const { units, chosen, jobId } = loaderData;
+  const { units, chosen, lately, jobId } = loaderData;
   const { person } = useShop();
   const [claims, setClaims] = useState<readonly number[]>([]);
   const busy = useNavigation().state !== "idle";
@@ -129,6 +136,24 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
               />
             )}
           </Field>
+          {lately.length > 0 && (
+            <Field
+              label="Has it come back?"
+              hint="Then that job’s call is trusted less from now on."
+              error={errors["comeBackOf"]}
+            >
+              {(props) => (
+                <select {...props} name="comeBackOf" defaultValue="" className={inputClass}>
+                  <option value="">no</option>
+                  {lately.map((job) => (
+                    <option key={job.id} value={job.id}>
+                      {`${String(job.number).padStart(4, "0")}, ${[job.label, job.itemName, job.closedAt.slice(0, 10)].filter(Boolean).join(", ")}`}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+          )}
           <SeenQuestions key={chosen.id} {...chosen.questions} />
           <fieldset className="flex flex-col gap-2">
             <legend className="font-bold">What others have already done</legend>

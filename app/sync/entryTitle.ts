@@ -27,6 +27,8 @@ export function entryTitle(unit: UnitModel, { body }: JobEvent): string {
       return `jumper ${body.of === undefined ? "fitted" : "taken off"}: ${body.where}`;
     case "moved":
       return "moved to another revision of the unit";
+    case "learning":
+      return `what the shop has learned ${body.on ? "is used" : "is left aside"}`;
     case "closed":
       return `job closed, ${body.outcome}`;
     default:

@@ -1,4 +1,4 @@
-import { format } from "date-fns";
+import { format, isThisYear } from "date-fns";
 import { useSyncExternalStore } from "react";
 
 const never = () => () => undefined;
@@ -11,7 +11,7 @@ export function Clock({ at, withDate = false }: { at: string; withDate?: boolean
     () => false,
   );
   const shown = alive
-    ? format(new Date(at), withDate ? "d MMM, HH:mm" : "HH:mm")
+    ? format(new Date(at), withDate ? (isThisYear(at) ? "d MMM, HH:mm" : "d MMM yyyy") : "HH:mm")
     : withDate
       ? `${at.slice(0, 10)} ${at.slice(11, 16)}`
       : at.slice(11, 16);

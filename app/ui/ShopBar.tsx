@@ -17,7 +17,8 @@ export function ShopBar() {
           ["/units", "Units", "Units"],
           ["/tests", "Component tests", "Tests"],
           ["/strip", "Strip-down", "Strip"],
-          // A phone has it at the end of the board.
+          // A phone has these at the end of the board.
+          ["/logbook", "Logbook", ""],
           ["/settings", "Settings", ""],
         ].map(([to, name, short]) => (
           <Link

@@ -52,6 +52,14 @@ export {
   type StopOrCheck,
 } from "./planning/stopping.ts";
 export type { Evidence } from "./inference/evidence.ts";
+export {
+  learnedSuspects,
+  learnFrom,
+  withExperience,
+  type Experience,
+  type PastCalls,
+  type PastClaims,
+} from "./learning/experience.ts";
 export { afterRepair } from "./suspects/repaired.ts";
 export { byItem, itemKey, type ItemChance } from "./suspects/items.ts";
 export {

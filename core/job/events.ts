@@ -19,6 +19,8 @@ export const storedValue = z.union([
   z.literal("OL"),
 ]);
 
+const share = z.number().nonnegative();
+
 const setup = z.strictObject({ state: id, lifts: z.array(id).max(20) });
 const reading = z.strictObject({
   kind: z.literal("reading"),
@@ -59,7 +61,8 @@ export const ATTACHMENT_MEDIA = ["image/jpeg", "image/png", "image/webp", "appli
 
 /** Everything that can happen in a job. The list of these is the job; nothing else is stored. */
 export const eventBody = z.discriminatedUnion("type", [
-  z.strictObject({ type: z.literal("opened"), complaint: note }),
+  /** `comeBackOf`: the job that was closed, and whose repair did not hold. */
+  z.strictObject({ type: z.literal("opened"), complaint: note, comeBackOf: z.uuid().optional() }),
   z.strictObject({ type: z.literal("claim"), item: id.optional(), text: z.string().min(1).max(500) }),
   z.strictObject({
     type: z.literal("band"),
@@ -107,6 +110,17 @@ export const eventBody = z.discriminatedUnion("type", [
   z.strictObject({ type: z.literal("note"), text: note.min(1) }),
   /** From here on the job is worked on another revision of its unit's model; both by their hashes. */
   z.strictObject({ type: z.literal("moved"), from: modelHash, to: modelHash }),
+  /** What the shop's closed jobs said of this unit when the job was taken in: starting weights, so that the log stands for itself. */
+  z.strictObject({
+    type: z.literal("experience"),
+    jobs: share.max(1e6),
+    faults: z.record(z.string().min(1).max(200), share.max(1e6)),
+    items: z.record(z.string().min(1).max(200), share.max(1e6)),
+    kinds: z.record(z.string().min(1).max(200), share.max(100)),
+    claim: share.max(1),
+  }),
+  /** Whether what the shop has learned is used in this job: it is, until somebody says otherwise. */
+  z.strictObject({ type: z.literal("learning"), on: z.boolean() }),
   z.strictObject({
     type: z.literal("call"),
     item: id,

@@ -12,6 +12,7 @@ export {
   type JobEvent,
 } from "./events.ts";
 export { misfits, type Misfit } from "./fit.ts";
+export { PHASES, recordOf, type JobRecord, type Phase, type RecordedRepair } from "./record.ts";
 export { revisionAt } from "./revision.ts";
 export { logAtDevice } from "./late.ts";
 export { bandFor } from "./bandFor.ts";

@@ -7,6 +7,7 @@ import {
   type Band,
   type Check,
   type Evidence,
+  type Experience,
   type ReadingCheck,
   type Situation,
 } from "#core/diagnosis/index.ts";
@@ -82,6 +83,8 @@ export interface JobState {
   readonly strip: readonly StripTry[];
   /** Repairs in order, each with the evidence that it was made on: what was found since the one before. */
   readonly repairs: readonly Repair[];
+  /** What the shop knew of this unit when the job was taken in, and whether it is used here. */
+  readonly learned?: { readonly experience: Experience; readonly on: boolean };
   /** Jumpers that were fitted and not taken off. */
   readonly jumpers: readonly { readonly event: JobEvent; readonly where: string }[];
   /** The call that stands; `repaired` once a repair was recorded after it. */
@@ -129,10 +132,19 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
     .filter((e) => !retracted.has(e.id))
     .at(-1);
   const closed = of("closed").at(-1);
+  const experience = of("experience").at(-1)?.body;
+  const learned = experience && {
+    experience,
+    on:
+      of("learning")
+        .filter((e) => !retracted.has(e.id))
+        .at(-1)?.body.on ?? true,
+  };
+  const claimFactor = learned?.on === true ? { factor: learned.experience.claim } : {};
   const evidenceIn = (epoch: number): Evidence[] => [
     ...claims
       .filter((e) => e.body.item && epochOf(e) === epoch)
-      .map((e): Evidence => ({ kind: "claim", id: e.id, item: e.body.item! })),
+      .map((e): Evidence => ({ kind: "claim", id: e.id, item: e.body.item!, ...claimFactor })),
     ...ledger.filter((entry) => counts(entry) && epochOf(entry.event) === epoch).map(evidenceOf),
   ];
   return {
@@ -144,6 +156,7 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
     ledger,
     evidence: evidenceIn(repaired.length),
     repairs: repaired.map((event, epoch) => ({ event, body: event.body, evidence: evidenceIn(epoch) })),
+    ...(learned ? { learned } : {}),
     jumpers: jumpersOf(of("jumper"), retracted),
     claims: claims.map((event) => ({
       event,

@@ -15,6 +15,10 @@ export function didText({ body }: JobEvent): string {
       return body.of === undefined ? "fitted a jumper" : "took a jumper off";
     case "moved":
       return "moved the job to another revision of the unit";
+    case "experience":
+      return "took the job in";
+    case "learning":
+      return body.on ? "used what the shop has learned" : "left aside what the shop has learned";
     case "closed":
       return "closed the job";
     default:

@@ -17,7 +17,8 @@ import {
   type Proposal,
 } from "#core/diagnosis/index.ts";
 import type { Item } from "#core/unit/index.ts";
-import { afterRepairs } from "./afterRepairs.ts";
+import { knownUnit } from "./knownUnit.ts";
+import { learnedView, type LearnedView } from "./learnedView.ts";
 import { callView, findingText, suspectText, type CallView } from "./callView.ts";
 import { proposalView, type ProposalView } from "./proposalView.ts";
 import { doubtsOf, type DoubtView } from "./doubts.ts";
@@ -78,6 +79,8 @@ export interface JobView {
   readonly recap: Recap;
   /** What proves the last repair; undefined before one. */
   readonly proof?: ProofView;
+  /** What the shop had learned of the unit; undefined for a job that was taken in without. */
+  readonly learned?: LearnedView;
   /** This unit's readings beside its twin's; empty until the twin was read. */
   readonly twin: readonly TwinRow[];
   /** Undefined for a unit without a sequence. */
@@ -106,7 +109,7 @@ export function viewJob(
   keep?: string,
 ): JobView {
   const state = replay(dictionaryOfUnit.unit, events);
-  const known = afterRepairs(dictionaryOfUnit, state);
+  const known = knownUnit(dictionaryOfUnit, state);
   const done = doneChecks(state);
   const ground = { findings: state.evidence, situation: state.situation, done };
   const soon = judgeSoon(known, ground);
@@ -115,12 +118,14 @@ export function viewJob(
   const deeper = depth === "listed" && !soon.final;
   const judgement = depth === "listed" ? soon : judge(known, ground, soon);
   const weighed = judgement === soon ? first : weighedView(known, judgement, state);
+  const learned = learnedView(dictionaryOfUnit, state);
   const { dictionary, posterior, advice } = judgement;
   const ranked = state.closed ? [] : proposalsBy(order, dictionary, posterior, state, done);
   const proposals =
     keep === undefined || state.closed ? ranked : withKept(ranked, keep, dictionary, posterior, state);
   return {
     ...weighed,
+    ...(learned ? { learned } : {}),
     ambiguous: ambiguityGroups(dictionary, posterior, dictionary.rows).map((group) =>
       group.map((i) => suspectText(dictionary, i)),
     ),

@@ -9,7 +9,7 @@ import {
   type Order,
 } from "#core/diagnosis/index.ts";
 import type { FindingBody, JobEvent } from "#core/job/index.ts";
-import { afterRepairs } from "./afterRepairs.ts";
+import { knownUnit } from "./knownUnit.ts";
 import { ledgerRow } from "./ledgerRow.ts";
 import { doneChecks, replay } from "#core/job/index.ts";
 import { checkText, itemName, resultText } from "./words.ts";
@@ -25,7 +25,7 @@ export interface WhatIf {
 export function whatIf(known: Dictionary, events: readonly JobEvent[], body: FindingBody): WhatIf {
   const { unit } = known;
   const state = replay(unit, events);
-  const dictionary = afterRepairs(known, state);
+  const dictionary = knownUnit(known, state);
   const before = chances(dictionary, state.evidence);
   const after = chances(dictionary, replay(unit, [...events, supposedly(events, body)]).evidence);
   const items = [...after]
@@ -43,7 +43,7 @@ export function questionAt(
 ): string | undefined {
   const { unit } = known;
   const state = replay(unit, events);
-  const { dictionary, posterior } = weighFindings(afterRepairs(known, state), state.evidence, LISTED);
+  const { dictionary, posterior } = weighFindings(knownUnit(known, state), state.evidence, LISTED);
   const entry = replay(unit, [...events, supposedly(events, body)]).ledger.at(-1)!;
   return ledgerRow(dictionary, posterior, entry).doubt;
 }
@@ -85,11 +85,7 @@ export interface OrderView {
 export function orderView(known: Dictionary, events: readonly JobEvent[], order: Order): OrderView {
   const { unit } = known;
   const { evidence, situation, done } = standing(known, events);
-  const { dictionary, posterior } = weighFindings(
-    afterRepairs(known, replay(unit, events)),
-    evidence,
-    LISTED,
-  );
+  const { dictionary, posterior } = weighFindings(knownUnit(known, replay(unit, events)), evidence, LISTED);
   const proposal = nextByOrder(order, { dictionary, posterior, situation, evidence, done });
   return {
     order,

@@ -11,7 +11,7 @@ import type { Point } from "#core/unit/index.ts";
 import { expectedOf, isAsItShould } from "./course.ts";
 import { isCurrent, valueOf, type JobEvent } from "#core/job/index.ts";
 import { showPoint } from "#core/entry/index.ts";
-import { afterRepairs } from "./afterRepairs.ts";
+import { knownUnit } from "./knownUnit.ts";
 import { replay, type JobState } from "#core/job/index.ts";
 import { valueText } from "./words.ts";
 
@@ -42,7 +42,7 @@ export interface WiringView {
 export function wiringView(known: Dictionary, events: readonly JobEvent[], stateId?: string): WiringView {
   const { unit } = known;
   const job = replay(unit, events);
-  const { dictionary, posterior } = weighFindings(afterRepairs(known, job), job.evidence, LISTED);
+  const { dictionary, posterior } = weighFindings(knownUnit(known, job), job.evidence, LISTED);
   const live = unit.states.filter((s) => s.power === "live");
   const state = live.find((s) => s.id === stateId) ?? live[0]!;
   const chances: Record<string, number> = {};

@@ -26,7 +26,18 @@ export async function checkDatabase(on: Connection): Promise<DatabaseCheck> {
 
 /** Rows of each table. */
 export async function countAll(on: Connection): Promise<Record<string, number>> {
-  const tables = ["people", "unit_models", "unit_revisions", "jobs", "job_events", "files", "job_summaries"];
+  const tables = [
+    "people",
+    "unit_models",
+    "unit_revisions",
+    "jobs",
+    "job_events",
+    "files",
+    "job_summaries",
+    "job_records",
+    "job_repairs",
+    "job_checks",
+  ];
   const counted = await Promise.all(
     tables.map(async (table) => {
       const { n } = await one<{ n: number }>(on, `SELECT count(*)::int AS n FROM ${table}`);

@@ -4,6 +4,7 @@ import type { EventBody } from "#core/job/index.ts";
 import { pool } from "../database/pool.ts";
 import { transaction } from "../database/query.ts";
 import { personExists } from "../people/people.ts";
+import { isClosedJobOf, shopExperience } from "../logbook/shopExperience.ts";
 import { newestModel } from "../units/models.ts";
 import { insertEvent, insertJob, selectJob } from "./statements.ts";
 import { keepSummary } from "./summary.ts";
@@ -21,20 +22,30 @@ export const newJob = z.object({
     .max(2000, "Keep the complaint under 2000 characters."),
   /** Observation id → what was seen. */
   seen: z.record(z.string(), z.enum(["yes", "no", "badly", "sometimes"])),
+  /** The closed job whose repair did not hold. */
+  comeBackOf: z.uuid().optional(),
   claims: z.array(z.object({ item: z.string().optional(), text: z.string().trim().min(1).max(500) })).max(40),
 });
 
 export type NewJob = z.infer<typeof newJob>;
 
 /** Opens a job and records what is known from the start, in one transaction. Returns the field that is unknown here, if any. */
-export async function openJob(input: NewJob): Promise<"unit" | "person" | undefined> {
+export async function openJob(input: NewJob): Promise<"unit" | "person" | "comeBackOf" | undefined> {
   const model = await newestModel(input.unit);
   if (!model) return "unit";
   if (!(await personExists(pool(), input.person))) return "person";
+  if (input.comeBackOf !== undefined && !(await isClosedJobOf(pool(), input.comeBackOf, input.unit)))
+    return "comeBackOf";
+  const experience = await shopExperience(pool(), model.unit);
   const known = new Set(model.unit.observations.map((o) => o.id));
   const at = new Date().toISOString();
   const bodies: EventBody[] = [
-    { type: "opened", complaint: input.complaint },
+    {
+      type: "opened",
+      complaint: input.complaint,
+      ...(input.comeBackOf ? { comeBackOf: input.comeBackOf } : {}),
+    },
+    ...(experience ? [{ type: "experience" as const, ...experience }] : []),
     ...input.claims.map(({ item, text }): EventBody => ({ type: "claim", ...(item ? { item } : {}), text })),
     ...Object.entries(input.seen)
       .filter(([observation]) => known.has(observation))

@@ -110,3 +110,26 @@ export async function insertEvent(on: Connection, jobId: string, event: JobEvent
     [event.id, jobId, event.person, event.at, event.device, event.after, JSON.stringify(event.body)],
   );
 }
+
+/** A whole log at once, in its order. */
+export async function insertEvents(
+  on: Connection,
+  jobId: string,
+  events: readonly JobEvent[],
+): Promise<void> {
+  await execute(
+    on,
+    `INSERT INTO job_events (id, job_id, person_id, at, body)
+     SELECT e.id, $1, e.person, e.at, e.body
+       FROM unnest($2::uuid[], $3::text[], $4::timestamptz[], $5::jsonb[])
+         WITH ORDINALITY AS e (id, person, at, body, place)
+       ORDER BY e.place`,
+    [
+      jobId,
+      events.map((e) => e.id),
+      events.map((e) => e.person),
+      events.map((e) => e.at),
+      events.map((e) => JSON.stringify(e.body)),
+    ],
+  );
+}

@@ -2,6 +2,7 @@ import { replay, type JobEvent, type JobState } from "#core/job/index.ts";
 import { itemName } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { execute, many, type Connection } from "../database/query.ts";
+import { keepRecord } from "../logbook/keepRecord.ts";
 import { modelByHash } from "../units/models.ts";
 import { selectJob, selectLog, type JobRow } from "./statements.ts";
 
@@ -40,7 +41,7 @@ export function summaryOf(unit: UnitModel, events: readonly JobEvent[]): Summary
   };
 }
 
-/** Brings a job's line on the board up to date with its log, in the transaction that changed it. */
+/** Brings a job's line on the board, and its row of the logbook, up to date with its log, in the transaction that changed it. */
 export async function keepSummary(
   on: Connection,
   job: JobRow,
@@ -76,13 +77,16 @@ export async function keepSummary(
       words,
     ],
   );
+  await keepRecord(on, job, unit, events);
 }
 
-/** Writes the line of every job that has none: those of before the board had its own table. Returns how many. */
+/** Writes the line of every job that has none, or no row of the logbook: those of before these had tables. Returns how many. */
 export async function keepMissingSummaries(on: Connection): Promise<number> {
   const rows = await many<{ id: string }>(
     on,
-    "SELECT id FROM jobs WHERE NOT EXISTS (SELECT FROM job_summaries s WHERE s.job_id = jobs.id) ORDER BY number",
+    `SELECT id FROM jobs WHERE NOT EXISTS (
+       SELECT FROM job_summaries s JOIN job_records r USING (job_id) WHERE s.job_id = jobs.id
+     ) ORDER BY number`,
   );
   for (const { id } of rows) {
     const job = (await selectJob(on, id))!;

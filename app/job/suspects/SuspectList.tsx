@@ -1,11 +1,13 @@
 import type { ItemView, JobView } from "#core/view/index.ts";
+import type { EventBody } from "#core/job/index.ts";
 import { useId, useState } from "react";
 import { useShop } from "../../ui/ShopBar.tsx";
 import { money } from "../../words/money.ts";
 import { percentText } from "../../words/percent.ts";
+import { LearnedNote } from "./LearnedNote.tsx";
 
 /** Who is left: replaceable items by chance, with the findings for and against. */
-export function SuspectList({ view }: { view: JobView }) {
+export function SuspectList({ view, onEnter }: { view: JobView; onEnter: (body: EventBody) => void }) {
   if (view.readingsOnly)
     return (
       <section aria-label="Suspects" className="grow px-4 py-2.5">
@@ -41,6 +43,9 @@ export function SuspectList({ view }: { view: JobView }) {
             </details>
           ))}
         </div>
+      )}
+      {view.learned && !view.state.closed && (
+        <LearnedNote learned={view.learned} onSwitch={(on) => onEnter({ type: "learning", on })} />
       )}
     </section>
   );

@@ -15,5 +15,5 @@ export type Evidence =
       /** It works, but slowly, dimly, weakly: neither yes nor no. */
       readonly badly?: boolean;
     }
-  /** An earlier repairer says this item was replaced: a claim, so it weighs little. */
-  | { readonly kind: "claim"; readonly id: string; readonly item: string };
+  /** An earlier repairer says this item was replaced: a claim, so it weighs little; as this shop has learned, where it has. */
+  | { readonly kind: "claim"; readonly id: string; readonly item: string; readonly factor?: number };

@@ -13,7 +13,7 @@ export const SLIP = 0.02;
 export const NOTHING_SHARE = 0.6;
 /** Beep at the limit: the buzzer's own threshold lies within a factor of about 1.6. */
 const BEEP_SPREAD = 0.2;
-/** A claim by somebody else halves an item's chance, no more. */
+/** A claim by somebody else halves an item's chance, no more, until the shop knows how often such claims hold. */
 const CLAIM = 0.5;
 
 /**
@@ -156,7 +156,8 @@ export function answerLikelihood(
     case "claim":
       fine.suspect.forEach(
         (suspect, i) =>
-          (cases[i] = dictionary.suspects[suspect]!.item === evidence.item ? Math.log(CLAIM) : 0),
+          (cases[i] =
+            dictionary.suspects[suspect]!.item === evidence.item ? Math.log(evidence.factor ?? CLAIM) : 0),
       );
       return { cases, notInModel: 0 };
     case "seen": {

@@ -17,7 +17,7 @@ export function itemKey(dictionary: Dictionary, suspect: number): string {
 }
 
 /** Suspects gathered by replaceable item, most likely first. */
-export function byItem(dictionary: Dictionary, posterior: Posterior): ItemChance[] {
+export function byItem(dictionary: Dictionary, posterior: Pick<Posterior, "suspects">): ItemChance[] {
   const groups = new Map<string, number[]>();
   dictionary.suspects.forEach((_, i) => {
     const key = itemKey(dictionary, i);

@@ -1,0 +1,135 @@
+import { recordOf, replay, type JobEvent } from "#core/job/index.ts";
+import { itemName } from "#core/view/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+import { execute, many, type Connection } from "../database/query.ts";
+import type { JobRow } from "../jobs/statements.ts";
+
+/** Longest text that the search looks in, characters: notes of years do not make a row endless. */
+const MOST_WORDS = 20_000;
+
+/** Brings a job's row of the logbook up to date with its log, in the transaction that changed it. */
+export async function keepRecord(
+  on: Connection,
+  job: JobRow,
+  unit: UnitModel,
+  events: readonly JobEvent[],
+): Promise<void> {
+  const record = recordOf(unit, events);
+  const state = replay(unit, events);
+  const nameOf = (item: string) => itemName({ unit, suspects: unit.parts }, item);
+  const people = [...new Set(events.map((e) => e.person))];
+  await execute(
+    on,
+    `INSERT INTO job_records (job_id, number, unit_id, unit_name, label, opened_at, complaint, closed_at, outcome, proven,
+       waived, come_back_of, item, item_name, suspect, wrong_repairs, parts_price, checks, diagnosing, waiting, repairing,
+       proving, people, claimed, words)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25)
+     ON CONFLICT (job_id) DO UPDATE SET unit_name = $4, complaint = $7, closed_at = $8, outcome = $9, proven = $10,
+       waived = $11, item = $13, item_name = $14, suspect = $15, wrong_repairs = $16, parts_price = $17, checks = $18,
+       diagnosing = $19, waiting = $20, repairing = $21, proving = $22, people = $23, claimed = $24, words = $25`,
+    [
+      job.id,
+      job.number,
+      unit.id,
+      unit.name,
+      job.label,
+      job.openedAt,
+      state.complaint,
+      record.closedAt ?? null,
+      record.outcome ?? null,
+      record.proven,
+      record.waived,
+      record.comeBackOf ?? null,
+      record.item ?? null,
+      record.item === undefined ? null : nameOf(record.item),
+      record.suspect ?? null,
+      record.repairs.filter((r) => !r.held).length,
+      record.repairs.reduce((sum, r) => sum + r.price, 0),
+      record.checks,
+      record.minutes.diagnosing,
+      record.minutes.waiting,
+      record.minutes.repairing,
+      record.minutes.proving,
+      people,
+      [...new Set(state.claims.flatMap((c) => c.item ?? []))],
+      await wordsOf(on, job, unit, events, people, nameOf),
+    ],
+  );
+  // What a retraction took away is gone from the counts as well.
+  await execute(on, "DELETE FROM job_repairs WHERE job_id = $1", [job.id]);
+  await execute(on, "DELETE FROM job_checks WHERE job_id = $1", [job.id]);
+  const { repairs, kinds } = record;
+  if (repairs.length > 0)
+    await execute(
+      on,
+      `INSERT INTO job_repairs (job_id, place, item, item_name, suspect, replaced, price, held, waited)
+       SELECT $1, r.* FROM unnest($2::int[], $3::text[], $4::text[], $5::text[], $6::bool[], $7::numeric[], $8::bool[],
+         $9::real[]) r`,
+      [
+        job.id,
+        repairs.map((_, i) => i + 1),
+        repairs.map((r) => r.item),
+        repairs.map((r) => nameOf(r.item)),
+        repairs.map((r) => r.suspect),
+        repairs.map((r) => r.replaced),
+        repairs.map((r) => r.price),
+        repairs.map((r) => r.held),
+        repairs.map((r) => r.waited),
+      ],
+    );
+  if (kinds.length > 0)
+    await execute(
+      on,
+      "INSERT INTO job_checks (job_id, kind, made, proof) SELECT $1, k.* FROM unnest($2::text[], $3::int[], $4::bool[]) k",
+      [job.id, kinds.map((k) => k.kind), kinds.map((k) => k.made), kinds.map((k) => k.proof)],
+    );
+}
+
+/** Everything of a job that somebody might search it by, in small letters. */
+async function wordsOf(
+  on: Connection,
+  job: JobRow,
+  unit: UnitModel,
+  events: readonly JobEvent[],
+  people: readonly string[],
+  nameOf: (item: string) => string,
+): Promise<string> {
+  const names = await many<{ name: string }>(on, "SELECT name FROM people WHERE id = ANY ($1)", [people]);
+  const said = events.flatMap(({ body }) => {
+    switch (body.type) {
+      case "opened":
+        return [body.complaint];
+      case "claim":
+      case "note":
+        return [body.text];
+      case "call":
+        return [nameOf(body.item), body.note];
+      case "repaired":
+        return [nameOf(body.item), body.what, body.cause];
+      case "closed":
+        return [body.outcome, body.note];
+      case "finding":
+        return body.check.kind === "observation" ? [codeSeen(unit, body.check.observation, body.result)] : [];
+      default:
+        return [];
+    }
+  });
+  return [
+    String(job.number).padStart(4, "0"),
+    unit.name,
+    unit.maker,
+    job.label,
+    events[0]?.at.slice(0, 10) ?? "",
+    ...names.map((n) => n.name),
+    ...new Set(said),
+  ]
+    .join(" ")
+    .toLowerCase()
+    .slice(0, MOST_WORDS);
+}
+
+/** The code that was shown, for the search. */
+function codeSeen(unit: UnitModel, observation: string, result: { readonly kind: string }): string {
+  const { code } = unit.observations.find((o) => o.id === observation) ?? {};
+  return code !== undefined && "seen" in result && result.seen === true ? `code ${code}` : "";
+}
