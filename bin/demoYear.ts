@@ -120,10 +120,10 @@ function plan(): Planned | undefined {
   };
 }
 
-/** What an earlier repairer said, right in two of five. */
+/** What an earlier repairer said: in two of five it is of the very item that is at fault. */
 function claimOf(unit: UnitModel, part: string) {
   const item = random() < 0.4 ? unit.parts.find((p) => p.id === part)!.item : pick(unit.items).id;
-  return { item, text: "the last repairer says it is this" };
+  return { item, text: "new, says the last repairer" };
 }
 
 /** Suspects that this shop meets more often than the catalogue has them. */

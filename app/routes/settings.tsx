@@ -13,12 +13,40 @@ export async function loader() {
 
 export async function action({ request }: Route.ActionArgs) {
   const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
-  const parsed = shopSettings.safeParse(form);
-  if (!parsed.success)
-    return data({ saved: false, said: "Nothing was changed: one of these is not offered." }, { status: 400 });
+  const number = (name: string, per = 1) => {
+    const text = typeof form[name] === "string" ? form[name].trim().replace(",", ".") : "";
+    return text === "" ? NaN : Number((Number(text) / per).toPrecision(12));
+  };
+  const parsed = shopSettings.safeParse({
+    ...form,
+    labourPerHour: number("labourPerHour"),
+    travel: number("travel"),
+    partsMargin: number("partsMargin", 100),
+    tax: number("tax", 100),
+    warrantyDays: number("warrantyDays"),
+  });
+  if (!parsed.success) {
+    const said = parsed.error.issues.map((i) =>
+      i.path[0]! in COSTS ? i.message : "One of these is not offered.",
+    );
+    return data({ saved: false, said: `Nothing was changed. ${said.join(" ")}` }, { status: 400 });
+  }
   await changeSettings(parsed.data);
   return data({ saved: true, said: "Saved for the whole shop." });
 }
+
+/** What a job is charged by: label, hint, and what the shown number is a part of. */
+const COSTS = {
+  labourPerHour: ["Labour an hour", "Charged by the quarter hour begun; waiting is not charged.", 1],
+  travel: ["Travel", "Once a job.", 1],
+  partsMargin: [
+    "Margin on parts, %",
+    "On what a part costs. A part that did not mend it is not charged.",
+    100,
+  ],
+  tax: ["Tax, %", "On all of it.", 100],
+  warrantyDays: ["Warranty, days", "From when a job is closed as repaired.", 1],
+} as const;
 
 const SYMBOLS = [
   ["unit", "as the unit’s mains: 60 Hz North American, else IEC"],
@@ -38,7 +66,7 @@ const MARKS = [
 export default function Settings({ loaderData: { settings, currencies }, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";
   const choice = (
-    name: keyof typeof settings,
+    name: "currency" | "symbols" | "temperature" | "decimal",
     label: string,
     hint: string,
     options: readonly (readonly [string, string])[],
@@ -82,6 +110,23 @@ export default function Settings({ loaderData: { settings, currencies }, actionD
           currencies.map(([code, name]) => [code, `${name}, ${code}`] as const),
         )}
         {choice("decimal", "Tables for a spreadsheet", "How saved CSV files write a number.", MARKS)}
+        <fieldset className="grid gap-5 sm:grid-cols-2">
+          <legend className="pb-3 text-xl font-bold">What a job is charged by</legend>
+          {Object.entries(COSTS).map(([name, [label, hint, per]]) => (
+            <Field key={name} label={label} hint={hint}>
+              {(aria) => (
+                <input
+                  {...aria}
+                  name={name}
+                  inputMode="decimal"
+                  required
+                  className={inputClass}
+                  defaultValue={Number((settings[name as keyof typeof COSTS] * per).toPrecision(10))}
+                />
+              )}
+            </Field>
+          ))}
+        </fieldset>
         <div className="flex flex-wrap items-center gap-4">
           <Button type="submit" look="main" disabled={busy}>
             {busy ? "Saving…" : "Save"}

@@ -39,7 +39,17 @@ export function ShopBar() {
 }
 
 /** What holds where the page has no answer of the server: on an error page. */
-const USUAL: ShopSettings = { currency: "EUR", symbols: "unit", temperature: "C", decimal: "point" };
+const USUAL: ShopSettings = {
+  currency: "EUR",
+  symbols: "unit",
+  temperature: "C",
+  decimal: "point",
+  labourPerHour: 60,
+  travel: 35,
+  partsMargin: 0.25,
+  tax: 0.2,
+  warrantyDays: 90,
+};
 
 export function useShop() {
   const data = useRouteLoaderData<typeof loader>("root");

@@ -13,6 +13,7 @@ export {
 } from "./events.ts";
 export { misfits, type Misfit } from "./fit.ts";
 export { PHASES, recordOf, type JobRecord, type Phase, type RecordedRepair } from "./record.ts";
+export { billOf, estimateOf, repairOrReplace, type Assumptions, type Bill, type Rates } from "./costs.ts";
 export { revisionAt } from "./revision.ts";
 export { logAtDevice } from "./late.ts";
 export { bandFor } from "./bandFor.ts";

@@ -7,6 +7,7 @@ export type { CallView } from "./callView.ts";
 export type { DoubtView } from "./doubts.ts";
 export type { Recap } from "./recap.ts";
 export type { LearnedView } from "./learnedView.ts";
+export { suspectsOverTime, type SuspectsOverTime } from "./suspectsOverTime.ts";
 export { TRIAL_NAME, trialWords } from "./trialWords.ts";
 export { ORDER_NAME, orderView, questionAt, whatIf, type OrderView, type WhatIf } from "./whatIf.ts";
 export type { ProbeView, ProposalView } from "./proposalView.ts";

@@ -16,19 +16,34 @@ export const CURRENCIES = [
   ["PLN", "Polish złoty"],
 ] as const;
 
-/** How a shop reads and writes. */
+const amount = (what: string, most: number) =>
+  z
+    .number({ error: `${what} is not a number.` })
+    .nonnegative(`${what} is below nothing.`)
+    .max(most, `${what} is more than can be kept.`);
+
+/** How a shop reads and writes, and what it charges by. */
 export const shopSettings = z.object({
   currency: z.enum(CURRENCIES.map(([code]) => code)),
   symbols: z.enum(["unit", "IEC", "NA"]),
   temperature: z.enum(["C", "F"]),
   decimal: z.enum(["point", "comma"]),
+  /** In the currency. */
+  labourPerHour: amount("Labour an hour", 100_000),
+  travel: amount("Travel", 100_000),
+  /** Shares of one. */
+  partsMargin: amount("The margin on parts", 10),
+  tax: amount("The tax", 1),
+  warrantyDays: amount("The warranty", 3650).int("The warranty is a whole number of days."),
 });
 export type ShopSettings = z.infer<typeof shopSettings>;
 
 export async function readSettings(): Promise<ShopSettings> {
-  const row = await one<Record<keyof ShopSettings, string>>(
+  const row = await one<Record<string, unknown>>(
     pool(),
-    "SELECT currency, symbols, temperature, decimal_mark AS decimal FROM shop_settings",
+    `SELECT currency, symbols, temperature, decimal_mark AS decimal, labour_per_hour::float8 AS "labourPerHour",
+       travel::float8 AS travel, parts_margin::float8 AS "partsMargin", tax::float8 AS tax, warranty_days AS "warrantyDays"
+       FROM shop_settings`,
   );
   return shopSettings.parse(row);
 }
@@ -38,10 +53,16 @@ export async function changeSettings({
   symbols,
   temperature,
   decimal,
+  labourPerHour,
+  travel,
+  partsMargin,
+  tax,
+  warrantyDays,
 }: ShopSettings): Promise<void> {
   await execute(
     pool(),
-    "UPDATE shop_settings SET currency = $1, symbols = $2, temperature = $3, decimal_mark = $4, changed_at = now()",
-    [currency, symbols, temperature, decimal],
+    `UPDATE shop_settings SET currency = $1, symbols = $2, temperature = $3, decimal_mark = $4, labour_per_hour = $5,
+       travel = $6, parts_margin = $7, tax = $8, warranty_days = $9, changed_at = now()`,
+    [currency, symbols, temperature, decimal, labourPerHour, travel, partsMargin, tax, warrantyDays],
   );
 }

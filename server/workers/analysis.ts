@@ -2,7 +2,7 @@ import os from "node:os";
 import PQueue from "p-queue";
 import { Piscina } from "piscina";
 import type { NoOwnValue, OwnValue, ReadingCheck } from "#core/diagnosis/index.ts";
-import type { JobView } from "#core/view/index.ts";
+import type { JobView, SuspectsOverTime } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import type { Job } from "../jobs/readJob.ts";
@@ -61,6 +61,12 @@ class Analysis {
     }
   }
 
+  /** How a job's suspects stood after each finding, by the unit's dictionary where there is one. */
+  async overTime({ modelHash: hash, unit, events }: Job): Promise<SuspectsOverTime> {
+    const signal = AbortSignal.timeout(VIEW_MS);
+    return (await this.views.run({ want: "over time", hash, unit, events }, { signal })) as SuspectsOverTime;
+  }
+
   /** What a reading tells of a part that nobody knew. */
   async ownValue(unit: UnitModel, check: ReadingCheck, value: number): Promise<OwnValue | NoOwnValue> {
     const signal = AbortSignal.timeout(VIEW_MS);
@@ -116,6 +122,11 @@ export function analyseJob(job: Job, asker?: AbortSignal): Promise<JobView> {
 /** The job's view for what is printed: it waits until the unit's dictionary is built. */
 export function analyseWhole(job: Job, asker?: AbortSignal): Promise<JobView> {
   return analysis().wholeView(job, asker);
+}
+
+/** How a job's suspects stood after each finding, computed off the event loop. */
+export function analyseOverTime(job: Job): Promise<SuspectsOverTime> {
+  return analysis().overTime(job);
 }
 
 /** What a reading on a sound unit tells of a part that nobody knew, computed off the event loop. */

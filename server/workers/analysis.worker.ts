@@ -11,7 +11,7 @@ import {
   type ReadingCheck,
 } from "#core/diagnosis/index.ts";
 import { type JobEvent } from "#core/job/index.ts";
-import { viewJob, type JobView } from "#core/view/index.ts";
+import { suspectsOverTime, viewJob, type JobView, type SuspectsOverTime } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import { readDictionary, storeDictionary } from "../units/dictionaries.ts";
@@ -30,6 +30,13 @@ export type AnalysisRequest =
       readonly unit: UnitModel;
       readonly events: readonly JobEvent[];
     }
+  /** How its suspects stood after each finding. */
+  | {
+      readonly want: "over time";
+      readonly hash: string;
+      readonly unit: UnitModel;
+      readonly events: readonly JobEvent[];
+    }
   /** A dictionary that is not stored yet: it is built and stored. */
   | { readonly want: "dictionary"; readonly hash: string; readonly unit: UnitModel }
   /** The value of a part that a reading tells. */
@@ -43,7 +50,7 @@ export type AnalysisRequest =
 /** Runs in a worker thread: what pages show before the browser's own worker takes over, and dictionaries for all. */
 export default async function analyse(
   request: AnalysisRequest,
-): Promise<JobView | OwnValue | NoOwnValue | undefined> {
+): Promise<JobView | SuspectsOverTime | OwnValue | NoOwnValue | undefined> {
   if (request.want === "own value") return ownValue(request.unit, request.check, request.value);
   const { hash, unit } = request;
   if (request.want === "dictionary") {
@@ -53,6 +60,7 @@ export default async function analyse(
   }
   const dictionary = kept.get(hash) ?? (await stored(hash, unit)) ?? buildReadings(unit);
   keep(hash, dictionary);
+  if (request.want === "over time") return suspectsOverTime(dictionary, request.events);
   return viewJob(dictionary, request.events, "information", undefined, "listed");
 }
 
