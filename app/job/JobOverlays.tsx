@@ -43,7 +43,7 @@ export function JobOverlays({ desk, jobId }: { desk: JobDesk; jobId: string }) {
         />
       )}
       {open?.dialog === "repair" && state.call && (
-        <RepairDialog unit={unit} view={view} onEnter={enterOrSay} onClose={close} />
+        <RepairDialog jobId={jobId} unit={unit} view={view} onEnter={enterOrSay} onClose={close} />
       )}
       {open?.dialog === "log" && (
         <LogDialog unit={unit} state={state} proposal={desk.proposal} onEnter={desk.enter} onClose={close} />

@@ -33,7 +33,6 @@ export function AnswerSection({ answer, csv }: { answer: Answer; csv: string }) 
         {bars.length > 1 && <Legend names={bars.map((b) => answer.heads[b]!)} together={together} />}
         <BarChart
           label={`${ask}: ${reads} The table beside it has the numbers.`}
-          legend={bars.map((b) => answer.heads[b]!)}
           together={together}
           bars={answer.rows.slice(0, DRAWN).map((row) => ({
             name: name.map((c) => worded(row[c]!, c)).join(", "),
@@ -73,7 +72,7 @@ export function AnswerSection({ answer, csv }: { answer: Answer; csv: string }) 
                   {row.map((value, i) => (
                     <td
                       key={answer.heads[i]}
-                      className={`px-2 py-1 ${isNumber(answer, i) ? "reading text-right" : ""}`}
+                      className={`px-2 py-1 ${isNumber(answer, i) ? "reading text-right" : answer.id === "time" ? "whitespace-nowrap" : ""}`}
                     >
                       {worded(value, i)}
                     </td>

@@ -1,4 +1,5 @@
-import { max, scaleBand, scaleLinear } from "d3";
+import { max, scaleLinear } from "d3";
+import { useId } from "react";
 
 export interface Bar {
   readonly name: string;
@@ -8,83 +9,100 @@ export interface Bar {
 /** How several values of a row are drawn: after one another, or the second as a tick beyond the first. */
 export type Together = "after" | "tick" | "within";
 
-const WIDTH = 640;
-const ROW = 26;
+/** Names beside their bars, or above them where the page is a phone's. */
+interface Layout {
+  readonly width: number;
+  readonly row: number;
+  readonly left: number;
+  readonly right: number;
+  /** Where in its row a bar begins. */
+  readonly barAt: number;
+  readonly bar: number;
+  readonly longest: number;
+}
+const WIDE: Layout = { width: 640, row: 26, left: 250, right: 64, barAt: 3, bar: 20, longest: 36 };
+const NARROW: Layout = { width: 350, row: 46, left: 2, right: 64, barAt: 22, bar: 18, longest: 46 };
 const TOP = 26;
-const NAME = 250;
-const RIGHT = 46;
-const FILLS = ["var(--here)", "url(#hatch-bar)", "var(--sheet)"] as const;
+const fills = (hatch: string) => ["var(--here)", hatch, "var(--sheet)"] as const;
 
-/** Rows with lengths. Values are told by length, number and pattern, never by colour alone. */
-export function BarChart({
-  bars,
-  legend,
-  together,
-  label,
-}: {
+interface Props {
   bars: readonly Bar[];
-  legend: readonly string[];
   together: Together;
   label: string;
-}) {
+}
+
+/** Rows with lengths. Values are told by length, number and pattern, never by colour alone. */
+export function BarChart(props: Props) {
+  return (
+    <>
+      <Chart {...props} layout={WIDE} className="max-w-[52rem] max-sm:hidden" />
+      <Chart {...props} layout={NARROW} className="sm:hidden" />
+    </>
+  );
+}
+
+function Chart({ bars, together, label, layout, className }: Props & { layout: Layout; className: string }) {
+  const { width, row, left, right, barAt, bar: thick, longest } = layout;
   const total = (b: Bar) =>
     together === "after" ? b.values.reduce((a, v) => a + v, 0) : Math.max(...b.values);
   const x = scaleLinear()
     .domain([0, max(bars, total) || 1])
-    .range([NAME, WIDTH - RIGHT]);
-  const height = TOP + bars.length * ROW + 4;
-  const y = scaleBand()
-    .domain(bars.map((_, i) => String(i)))
-    .range([TOP, height - 4])
-    .padding(0.25);
+    .range([left, width - right]);
+  const height = TOP + bars.length * row + 4;
+  const hatch = useId();
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${height}`} className="w-full max-w-[52rem]" role="img" aria-label={label}>
+    <svg viewBox={`0 0 ${width} ${height}`} className={`w-full ${className}`} role="img" aria-label={label}>
       <defs>
-        <pattern
-          id="hatch-bar"
-          width="6"
-          height="6"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
+        <pattern id={hatch} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <rect width="6" height="6" fill="var(--sheet)" />
           <rect width="2.4" height="6" fill="var(--ink)" />
         </pattern>
       </defs>
       <g fontSize="12.5" fill="var(--ink-soft)" className="reading">
-        {x.ticks(5).map((t) => (
+        {x.ticks(layout === WIDE ? 5 : 3).map((t) => (
           <g key={t}>
             <line x1={x(t)} x2={x(t)} y1={TOP - 6} y2={height - 4} stroke="var(--rule-faint)" />
-            <text x={x(t)} y={TOP - 10} textAnchor="middle">
+            <text x={x(t)} y={TOP - 10} textAnchor={layout === NARROW && t === 0 ? "start" : "middle"}>
               {t}
             </text>
           </g>
         ))}
       </g>
       {bars.map((bar, i) => {
-        const top = y(String(i))!;
-        const middle = top + y.bandwidth() / 2;
+        const top = TOP + i * row;
         return (
           <g key={bar.name}>
-            <text x={NAME - 8} y={middle + 4.5} textAnchor="end" fontSize="13.5" fill="var(--ink)">
-              {short(bar.name)}
+            <text
+              x={layout === WIDE ? left - 8 : left}
+              y={top + (layout === WIDE ? barAt + thick / 2 + 4.5 : 17)}
+              textAnchor={layout === WIDE ? "end" : "start"}
+              fontSize="13.5"
+              fill="var(--ink)"
+            >
+              {short(bar.name, longest)}
               <title>{bar.name}</title>
             </text>
-            <Lengths bar={bar} x={x} top={top} height={y.bandwidth()} together={together} />
+            <Lengths
+              bar={bar}
+              x={x}
+              top={top + barAt}
+              height={thick}
+              together={together}
+              hatch={`url(#${hatch})`}
+            />
             <text
               x={x(total(bar)) + 6}
-              y={middle + 4.5}
+              y={top + barAt + thick / 2 + 4.5}
               fontSize="13"
               fontWeight="600"
               className="reading"
               fill="var(--ink)"
             >
-              {bar.values.map((v) => plain(v)).join(together === "after" ? " + " : " / ")}
+              {together === "after" ? plain(total(bar)) : bar.values.map(plain).join(" / ")}
             </text>
           </g>
         );
       })}
-      {legend.length > 1 && <title>{legend.join(", ")}</title>}
     </svg>
   );
 }
@@ -95,12 +113,14 @@ function Lengths({
   top,
   height,
   together,
+  hatch,
 }: {
   bar: Bar;
   x: (value: number) => number;
   top: number;
   height: number;
   together: Together;
+  hatch: string;
 }) {
   const start = bar.values.map((_, i) =>
     together === "after" ? bar.values.slice(0, i).reduce((a, v) => a + v, 0) : 0,
@@ -127,7 +147,7 @@ function Lengths({
         y={top + inner}
         width={Math.max(0, x(start[i]! + value) - x(start[i]!))}
         height={height - 2 * inner}
-        fill={FILLS[i]}
+        fill={fills(hatch)[i]}
         stroke="var(--ink)"
         strokeWidth="1"
       />
@@ -137,15 +157,33 @@ function Lengths({
 
 /** The patterns of a chart with several values, in words. */
 export function Legend({ names, together }: { names: readonly string[]; together: Together }) {
+  const hatch = useId();
   return (
     <ul className="flex flex-wrap gap-x-5 text-[0.9375rem]">
       {names.map((name, i) => (
         <li key={name} className="flex items-center gap-2">
-          <svg width="22" height="14" aria-hidden>
+          <svg width="22" height="14" aria-hidden className="shrink-0">
+            <pattern
+              id={hatch}
+              width="6"
+              height="6"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
+              <rect width="6" height="6" fill="var(--sheet)" />
+              <rect width="2.4" height="6" fill="var(--ink)" />
+            </pattern>
             {together === "tick" && i > 0 ? (
               <path d="M0 7H18M18 1V13" stroke="var(--ink)" strokeWidth="2" fill="none" />
             ) : (
-              <rect x="1" y="1" width="20" height="12" fill={FILLS[i]} stroke="var(--ink)" />
+              <rect
+                x="1"
+                y="1"
+                width="20"
+                height="12"
+                fill={fills(`url(#${hatch})`)[i]}
+                stroke="var(--ink)"
+              />
             )}
           </svg>
           {name}
@@ -156,4 +194,5 @@ export function Legend({ names, together }: { names: readonly string[]; together
 }
 
 const plain = (value: number) => (Number.isInteger(value) ? String(value) : value.toFixed(1));
-const short = (name: string) => (name.length > 36 ? `${name.slice(0, 35)}…` : name);
+const short = (name: string, longest: number) =>
+  name.length > longest ? `${name.slice(0, longest - 1)}…` : name;

@@ -1,10 +1,11 @@
 import { data, Link } from "react-router";
 import { listPeople } from "#server/people/people.ts";
 import { readJob } from "#server/jobs/readJob.ts";
-import { analyseWhole } from "#server/workers/analysis.ts";
+import { analyseOverTime, analyseWhole } from "#server/workers/analysis.ts";
 import type { Route } from "./+types/report";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { likelyItems } from "#core/view/index.ts";
+import { SuspectsChart } from "../report/SuspectsChart.tsx";
 import { Clock } from "../ui/Clock.tsx";
 import { ReportRepairs } from "../job/repair/ReportRepairs.tsx";
 import { ReportFindings } from "../job/ledger/ReportFindings.tsx";
@@ -21,11 +22,12 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const job = await readJob(params.job);
   if (!job) throw data("There is no job at this address, so there is no report.", { status: 404 });
   const [view, people] = await Promise.all([analyseWhole(job, request.signal), listPeople()]);
-  return { job, view, people };
+  const over = view.readingsOnly ? { steps: [], items: [] } : await analyseOverTime(job);
+  return { job, view, people, over };
 }
 
 export default function Report({ loaderData }: Route.ComponentProps) {
-  const { job, view, people } = loaderData;
+  const { job, view, people, over } = loaderData;
   const { settings } = useShop();
   const nameOf = (id: string) => people.find((p) => p.id === id)?.name ?? id;
   const call = view.state.call;
@@ -38,6 +40,12 @@ export default function Report({ loaderData }: Route.ComponentProps) {
           Back to the job
         </Link>
         <div className="flex flex-wrap gap-3">
+          <Link to={`/jobs/${job.id}/customer`} className={buttonClass("plain")}>
+            For the customer
+          </Link>
+          <a href={`/jobs/${job.id}/papers/findings.pdf`} className={buttonClass("plain")}>
+            As PDF
+          </a>
           <a href={`/jobs/${job.id}/export/findings.csv`} download className={buttonClass("plain")}>
             Findings as CSV
           </a>
@@ -96,6 +104,12 @@ export default function Report({ loaderData }: Route.ComponentProps) {
           {view.state.closed && <p className="font-bold">Closed: {view.state.closed.body.outcome}.</p>}
         </section>
         <ReportRepairs view={view} nameOf={nameOf} />
+        {over.items.length > 0 && over.steps.length > 1 && (
+          <section>
+            <h2 className="section-title pb-1">Suspects after each finding</h2>
+            <SuspectsChart over={over} />
+          </section>
+        )}
         <ReportFindings rows={view.ledger} claims={view.state.claims} nameOf={nameOf} />
         <p className="border-t border-rule pt-2 text-sm text-ink-soft">
           {DEFERENCE} Readings with a meter of 10 MΩ; “healthy” is computed from the unit's circuit at the

@@ -16,5 +16,4 @@ export const HAZARD_NAME: Readonly<Record<Hazard["kind"], string>> = {
   water: "Water",
 };
 
-export const DEFERENCE =
-  "Local rules, the maker's instructions and licensed trades go before anything on this page. Protective devices are never bypassed.";
+export { DEFERENCE } from "#core/view/index.ts";

@@ -49,8 +49,11 @@ export interface JobRecord {
 const IDLE_MINUTES = 120;
 
 /** What a job's log comes to: outcome, repairs, checks and where its minutes went. The same log gives the same record. */
-export function recordOf(unit: UnitModel, events: readonly JobEvent[]): JobRecord {
-  const state = replay(unit, events);
+export function recordOf(
+  unit: UnitModel,
+  events: readonly JobEvent[],
+  state: JobState = replay(unit, events),
+): JobRecord {
   const opened = events.find((e) => e.body.type === "opened");
   const openedAt = opened?.at ?? events[0]?.at ?? "";
   const { closed, call } = state;

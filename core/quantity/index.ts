@@ -9,3 +9,4 @@ export {
 export { parseQuantity } from "./parse.ts";
 export { formatNumber, formatQuantity } from "./format.ts";
 export { normal, seeded } from "./seeded.ts";
+export { money } from "./money.ts";

@@ -4,10 +4,12 @@ export { courseView, partsBetween, type CourseLink, type CoursePoint, type Cours
 export { cautionsFor, cautionText, type Caution } from "./cautions.ts";
 export { didText } from "./didText.ts";
 export type { CallView } from "./callView.ts";
+export { DEFERENCE } from "./deference.ts";
 export type { DoubtView } from "./doubts.ts";
 export type { Recap } from "./recap.ts";
 export type { LearnedView } from "./learnedView.ts";
 export { suspectsOverTime, type SuspectsOverTime } from "./suspectsOverTime.ts";
+export { customerPage, type CustomerPage } from "./customerPage.ts";
 export { TRIAL_NAME, trialWords } from "./trialWords.ts";
 export { ORDER_NAME, orderView, questionAt, whatIf, type OrderView, type WhatIf } from "./whatIf.ts";
 export type { ProbeView, ProposalView } from "./proposalView.ts";

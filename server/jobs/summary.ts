@@ -22,8 +22,11 @@ export interface Summary {
  * A job in a line: findings that nobody took back, but for what was answered as it was taken in; the call that stands, and the
  * last note after it, which is what the repair waits for; who has written in it, the last one first.
  */
-export function summaryOf(unit: UnitModel, events: readonly JobEvent[]): Summary {
-  const state = replay(unit, events);
+export function summaryOf(
+  unit: UnitModel,
+  events: readonly JobEvent[],
+  state: JobState = replay(unit, events),
+): Summary {
   const openedAt = events.find((e) => e.body.type === "opened")?.at ?? "";
   const calledAt = events.findIndex((e) => e.id === state.call?.event.id);
   const afterCall = state.call
@@ -49,7 +52,12 @@ export async function keepSummary(
   events: readonly JobEvent[],
   unreadable = 0,
 ): Promise<void> {
-  const { complaint, lastAt, findings, status, band, calledItem, waits, people } = summaryOf(unit, events);
+  const state = replay(unit, events);
+  const { complaint, lastAt, findings, status, band, calledItem, waits, people } = summaryOf(
+    unit,
+    events,
+    state,
+  );
   const number = String(job.number).padStart(4, "0");
   const words = [number, unit.name, job.label, complaint].join(" ").toLowerCase();
   await execute(
@@ -77,7 +85,7 @@ export async function keepSummary(
       words,
     ],
   );
-  await keepRecord(on, job, unit, events);
+  await keepRecord(on, job, unit, events, state);
 }
 
 /** Writes the line of every job that has none, or no row of the logbook: those of before these had tables. Returns how many. */
@@ -88,9 +96,11 @@ export async function keepMissingSummaries(on: Connection): Promise<number> {
        SELECT FROM job_summaries s JOIN job_records r USING (job_id) WHERE s.job_id = jobs.id
      ) ORDER BY number`,
   );
+  const units = new Map<string, UnitModel>();
   for (const { id } of rows) {
     const job = (await selectJob(on, id))!;
-    const { unit } = (await modelByHash(on, job.modelHash))!;
+    const unit = units.get(job.modelHash) ?? (await modelByHash(on, job.modelHash))!.unit;
+    units.set(job.modelHash, unit);
     const { placed, unreadable } = await selectLog(on, id);
     await keepSummary(
       on,

@@ -1,4 +1,4 @@
-import { recordOf, replay, type JobEvent } from "#core/job/index.ts";
+import { recordOf, type JobEvent, type JobState } from "#core/job/index.ts";
 import { itemName } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { execute, many, type Connection } from "../database/query.ts";
@@ -13,9 +13,9 @@ export async function keepRecord(
   job: JobRow,
   unit: UnitModel,
   events: readonly JobEvent[],
+  state: JobState,
 ): Promise<void> {
-  const record = recordOf(unit, events);
-  const state = replay(unit, events);
+  const record = recordOf(unit, events, state);
   const nameOf = (item: string) => itemName({ unit, suspects: unit.parts }, item);
   const people = [...new Set(events.map((e) => e.person))];
   await execute(

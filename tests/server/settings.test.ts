@@ -2,7 +2,17 @@ import { afterAll, describe, expect, test } from "@jest/globals";
 import { closePool, pool } from "#server/database/pool.ts";
 import { changeSettings, readSettings, shopSettings } from "#server/shop/settings.ts";
 
-const USUAL = { currency: "EUR", symbols: "unit", temperature: "C", decimal: "point" } as const;
+const USUAL = {
+  currency: "EUR",
+  symbols: "unit",
+  temperature: "C",
+  decimal: "point",
+  labourPerHour: 60,
+  travel: 35,
+  partsMargin: 0.25,
+  tax: 0.2,
+  warrantyDays: 90,
+} as const;
 afterAll(async () => {
   await changeSettings(USUAL);
   await closePool();
@@ -10,7 +20,17 @@ afterAll(async () => {
 
 describe("how a shop reads and writes", () => {
   test("is what it was changed to, for everybody; one row and no second", async () => {
-    const other = { currency: "USD", symbols: "NA", temperature: "F", decimal: "comma" } as const;
+    const other = {
+      currency: "USD",
+      symbols: "NA",
+      temperature: "F",
+      decimal: "comma",
+      labourPerHour: 84.5,
+      travel: 0,
+      partsMargin: 0.305,
+      tax: 0.19,
+      warrantyDays: 365,
+    } as const;
     await changeSettings(other);
     expect(await readSettings()).toEqual(other);
     await expect(pool().query("INSERT INTO shop_settings (is_only) VALUES (false)")).rejects.toThrow(
@@ -21,7 +41,17 @@ describe("how a shop reads and writes", () => {
   });
 
   test("takes nothing that is not offered, here or in the database", async () => {
-    for (const over of [{ currency: "JPY" }, { symbols: "JIS" }, { temperature: "K" }, { decimal: "dot" }])
+    for (const over of [
+      { currency: "JPY" },
+      { symbols: "JIS" },
+      { temperature: "K" },
+      { decimal: "dot" },
+      { labourPerHour: -0.01 },
+      { travel: 100_000.01 },
+      { partsMargin: NaN },
+      { tax: 1.01 },
+      { warrantyDays: 1.5 },
+    ])
       expect(shopSettings.safeParse({ ...USUAL, ...over }).success).toBe(false);
     for (const sql of ["symbols = 'JIS'", "temperature = 'K'", "decimal_mark = 'dot'", "currency = 'euro'"])
       await expect(pool().query(`UPDATE shop_settings SET ${sql}`)).rejects.toThrow(/check constraint/u);

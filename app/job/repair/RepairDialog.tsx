@@ -10,6 +10,7 @@ import { WireSwatch } from "../../ui/WireSwatch.tsx";
 import { DEFERENCE } from "../../words/cautions.ts";
 
 interface Props {
+  jobId: string;
   unit: UnitModel;
   view: JobView;
   onEnter: (body: EventBody) => boolean;
@@ -17,7 +18,7 @@ interface Props {
 }
 
 /** The repair of what was called: made safe, wire by wire, settings carried over, and what lay behind it. */
-export function RepairDialog({ unit, view, onEnter, onClose }: Props) {
+export function RepairDialog({ jobId, unit, view, onEnter, onClose }: Props) {
   const call = view.state.call!;
   const items = call.body.item.split("+");
   const wires = transferList(unit, items);
@@ -49,6 +50,14 @@ export function RepairDialog({ unit, view, onEnter, onClose }: Props) {
       {wires.length > 0 && (
         <fieldset className="flex min-w-0 flex-col">
           <legend className="font-bold">Wires on it, one at a time: off the old, onto the new</legend>
+          <a
+            href={`/jobs/${jobId}/papers/labels.pdf`}
+            target="_blank"
+            rel="noreferrer"
+            className="inline-flex min-h-11 items-center self-start underline underline-offset-4"
+          >
+            Labels to print, one a wire
+          </a>
           {wires.map((wire) => (
             <WireTick key={wire.id} wire={wire} kept={`moved.${call.event.id}.${wire.id}`} />
           ))}
