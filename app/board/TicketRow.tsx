@@ -39,8 +39,9 @@ export function TicketRow({ ticket }: { ticket: Ticket }) {
   );
 }
 
-function waitsFor({ status, findings, calledItem, waits }: Ticket): string {
+function waitsFor({ status, stage, findings, calledItem, waits }: Ticket): string {
   if (status === "closed") return calledItem ? `Closed: ${calledItem}` : "Closed";
+  if (stage === "prove") return `Repaired: ${calledItem}. Prove it.`;
   if (status === "called") return `Called: ${calledItem}. ${waits ?? "Repair and prove it."}`;
   return findings === 0 ? "Just taken in" : `${findings} finding${findings === 1 ? "" : "s"} so far`;
 }

@@ -1,5 +1,5 @@
 import { Form, Link, useSearchParams } from "react-router";
-import { listTickets, type TicketPage } from "#server/jobs/tickets.ts";
+import { countStages, listTickets, type TicketPage } from "#server/jobs/tickets.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/board";
 import { BringFile } from "../trace/BringFile.tsx";
@@ -13,19 +13,30 @@ export async function loader({ request }: Route.LoaderArgs) {
   const sought = (searchParams.get("find") ?? "").slice(0, 100);
   const words = sought.split(/\s+/u).filter(Boolean).slice(0, 8);
   const pageOf = (name: string) => Number(/^\d{1,6}$/u.exec(searchParams.get(name) ?? "")?.[0] ?? 1);
-  const [open, closed, units] = await Promise.all([
-    listTickets({ closed: false, words, page: pageOf("open") }),
+  const at = STAGES.find((s) => s === searchParams.get("at"));
+  const [open, closed, units, counts] = await Promise.all([
+    listTickets({ closed: false, words, page: pageOf("open"), ...(at ? { stage: at } : {}) }),
     listTickets({ closed: true, words, page: pageOf("closed") }),
     listUnits(),
+    countStages(),
   ]);
-  return { open, closed, units, sought };
+  return { open, closed, units, counts, at, sought };
 }
+
+/** What open jobs stand at, what can be done now before what waits. */
+const STAGES = ["prove", "repair", "measure", "wait"] as const;
+const STAGE_TEXT: Readonly<Record<(typeof STAGES)[number], string>> = {
+  prove: "to be proven",
+  repair: "to be repaired",
+  measure: "to be measured",
+  wait: "waiting",
+};
 
 /** Units on the board: those worked on last. */
 const UNITS_SHOWN = 8;
 
 export default function Board({ loaderData }: Route.ComponentProps) {
-  const { open, closed, units, sought } = loaderData;
+  const { open, closed, units, counts, at, sought } = loaderData;
   const isFound = sought !== "";
   return (
     <main className="mx-auto grid max-w-6xl gap-8 p-4 md:grid-cols-[1fr_20rem] md:p-6">
@@ -55,6 +66,18 @@ export default function Board({ loaderData }: Route.ComponentProps) {
             </Link>
           </p>
         )}
+        <nav aria-label="What jobs stand at" className="flex flex-wrap gap-x-5 border-b border-rule">
+          {[undefined, ...STAGES.filter((s) => s === at || (counts[s] ?? 0) > 0)].map((stage) => (
+            <Link
+              key={stage ?? "all"}
+              to={stage === undefined ? "/" : `/?at=${stage}`}
+              aria-current={stage === at ? "page" : undefined}
+              className={`flex min-h-11 items-center ${stage === at ? "border-b-4 border-here font-bold" : "underline decoration-rule underline-offset-4"}`}
+            >
+              {stage === undefined ? "All open" : `${counts[stage] ?? 0} ${STAGE_TEXT[stage]}`}
+            </Link>
+          ))}
+        </nav>
         <Tickets
           title={open.all === 1 ? "1 open job" : `${open.all} open jobs`}
           list={open}

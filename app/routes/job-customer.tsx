@@ -9,7 +9,7 @@ import { readAssumptions, ReplaceOrRepair } from "../report/ReplaceOrRepair.tsx"
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
-import { useShop } from "../ui/ShopBar.tsx";
+import { PersonOptions, useShop } from "../ui/ShopBar.tsx";
 import { DEFERENCE } from "../words/cautions.ts";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -162,7 +162,13 @@ function Send({
       </p>
       <Form method="post" className="flex flex-col gap-4 pt-3" key={letters.length}>
         <input type="hidden" name="id" value={letterId} />
-        <input type="hidden" name="person" value={person ?? ""} />
+        <Field label="Who writes">
+          {(aria) => (
+            <select {...aria} name="person" required defaultValue={person ?? ""} className={inputClass}>
+              <PersonOptions />
+            </select>
+          )}
+        </Field>
         <Field label="To">
           {(aria) => (
             <input {...aria} name="address" type="email" required maxLength={200} className={inputClass} />

@@ -164,12 +164,16 @@ async function inOwn(cluster: Cluster, sql: string): Promise<void> {
 
 function countsText(counts: Readonly<Record<string, number>>): string {
   return Object.entries(counts)
-    .filter(([table]) => table !== "job_summaries" && table !== "unit_revisions")
+    .filter(([table]) => !DERIVED.includes(table))
     .map(([table, n]) => `${n} ${NAME[table] ?? table}`)
     .join(", ");
 }
 
+/** Tables that are made of others, or of their parts: nobody counts them. */
+const DERIVED = ["job_summaries", "job_records", "job_repairs", "job_checks", "unit_revisions"];
+
 const NAME: Readonly<Record<string, string>> = {
   unit_models: "unit models",
   job_events: "entries",
+  outbox: "letters",
 };

@@ -63,7 +63,7 @@ function bill(
   parts: readonly { readonly item: string; readonly price: number }[],
   { labourPerHour, travel, partsMargin, tax }: Rates,
 ): Bill {
-  const labourHours = Math.ceil((minutes / 60) * QUARTERS - 1e-9) / QUARTERS;
+  const labourHours = Math.max(0, Math.ceil((minutes / 60) * QUARTERS - 1e-9) / QUARTERS);
   const labour = cents(labourHours * labourPerHour);
   const lines = parts.map(({ item, price }) => ({ item, sum: cents(price * (1 + partsMargin)) }));
   const beforeTax = cents(labour + travel + lines.reduce((sum, l) => sum + l.sum, 0));

@@ -1,8 +1,8 @@
 import { isDeepStrictEqual } from "node:util";
 import sharp from "sharp";
-import type { JobEvent } from "#core/job/index.ts";
+import { recordOf, type JobEvent } from "#core/job/index.ts";
 import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
-import { many, one, type Connection } from "../database/query.ts";
+import { many, maybeOne, one, type Connection } from "../database/query.ts";
 import { selectLog } from "../jobs/statements.ts";
 import { summaryOf } from "../jobs/summary.ts";
 import { modelHash } from "../units/models.ts";
@@ -37,6 +37,7 @@ export async function countAll(on: Connection): Promise<Record<string, number>> 
     "job_records",
     "job_repairs",
     "job_checks",
+    "outbox",
   ];
   const counted = await Promise.all(
     tables.map(async (table) => {
@@ -83,6 +84,8 @@ async function jobProblems(on: Connection, models: ReadonlyMap<string, UnitModel
     if (!unit) say(`the revision ${short(hash)} that it was moved to is not there.`);
     if (unit && !(await isSummaryRight(on, id, unit, events)))
       say("its line on the board is not what its entries say.");
+    if (unit && !(await isRecordRight(on, id, unit, events)))
+      say("its row of the logbook is not what its entries say.");
   }
   return problems;
 }
@@ -106,7 +109,7 @@ async function isSummaryRight(
 ): Promise<boolean> {
   const [row] = await many<Record<string, unknown>>(
     on,
-    `SELECT complaint, findings, status, band, called_item AS "calledItem", waits, people FROM job_summaries
+    `SELECT complaint, findings, status, stage, band, called_item AS "calledItem", waits, people FROM job_summaries
       WHERE job_id = $1`,
     [job],
   );
@@ -114,6 +117,34 @@ async function isSummaryRight(
   // The time of the last entry is a time of the database; the others are compared as they are.
   delete wanted["lastAt"];
   return row !== undefined && isDeepStrictEqual({ ...row }, wanted);
+}
+
+async function isRecordRight(
+  on: Connection,
+  job: string,
+  unit: UnitModel,
+  events: readonly JobEvent[],
+): Promise<boolean> {
+  const row = await maybeOne<Record<string, unknown>>(
+    on,
+    `SELECT outcome, proven, waived, item, suspect, checks, wrong_repairs AS wrong,
+        (SELECT count(*)::int FROM job_repairs p WHERE p.job_id = r.job_id) AS repairs,
+        (SELECT coalesce(sum(made), 0)::int FROM job_checks c WHERE c.job_id = r.job_id) AS made
+      FROM job_records r WHERE job_id = $1`,
+    [job],
+  );
+  const record = recordOf(unit, events);
+  return isDeepStrictEqual(row && { ...row }, {
+    outcome: record.outcome ?? null,
+    proven: record.proven,
+    waived: record.waived,
+    item: record.item ?? null,
+    suspect: record.suspect ?? null,
+    checks: record.checks,
+    wrong: record.repairs.filter((r) => !r.held).length,
+    repairs: record.repairs.length,
+    made: record.kinds.reduce((sum, k) => sum + k.made, 0),
+  });
 }
 
 async function fileProblems(on: Connection): Promise<string[]> {

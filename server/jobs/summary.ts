@@ -6,12 +6,16 @@ import { keepRecord } from "../logbook/keepRecord.ts";
 import { modelByHash } from "../units/models.ts";
 import { selectJob, selectLog, type JobRow } from "./statements.ts";
 
+/** What a job stands at: to be measured, repaired or proven, waiting for a part or somebody, or closed. */
+export type Stage = "measure" | "repair" | "prove" | "wait" | "closed";
+
 /** What the board shows of a job. */
 export interface Summary {
   readonly complaint: string;
   readonly lastAt: string;
   readonly findings: number;
   readonly status: "open" | "called" | "closed";
+  readonly stage: Stage;
   readonly band: JobState["band"];
   readonly calledItem: string | null;
   readonly waits: string | null;
@@ -36,12 +40,21 @@ export function summaryOf(
     complaint: state.complaint,
     lastAt: events.at(-1)?.at ?? "",
     findings: state.ledger.filter((e) => !e.retracted && e.event.at > openedAt).length,
+    stage: stageOf(state, afterCall !== undefined),
     status: state.closed ? "closed" : state.call ? "called" : "open",
     band: state.band,
     calledItem: state.call ? itemName({ unit, suspects: unit.parts }, state.call.body.item) : null,
     waits: afterCall?.body.type === "note" ? afterCall.body.text : null,
     people: [...new Set(events.map((e) => e.person).reverse())],
   };
+}
+
+/** A job waits once somebody wrote after its call what for, until it is repaired. */
+function stageOf({ closed, call }: JobState, waits: boolean): Stage {
+  if (closed) return "closed";
+  if (!call) return "measure";
+  if (call.repaired) return "prove";
+  return waits ? "wait" : "repair";
 }
 
 /** Brings a job's line on the board, and its row of the logbook, up to date with its log, in the transaction that changed it. */
@@ -53,7 +66,7 @@ export async function keepSummary(
   unreadable = 0,
 ): Promise<void> {
   const state = replay(unit, events);
-  const { complaint, lastAt, findings, status, band, calledItem, waits, people } = summaryOf(
+  const { complaint, lastAt, findings, status, stage, band, calledItem, waits, people } = summaryOf(
     unit,
     events,
     state,
@@ -63,10 +76,10 @@ export async function keepSummary(
   await execute(
     on,
     `INSERT INTO job_summaries (job_id, number, unit_name, label, opened_at, complaint, last_at, findings, status, band,
-       called_item, waits, people, unreadable, words)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)
+       called_item, waits, people, unreadable, words, stage)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)
      ON CONFLICT (job_id) DO UPDATE SET unit_name = $3, complaint = $6, last_at = $7, findings = $8, status = $9, band = $10,
-       called_item = $11, waits = $12, people = $13, unreadable = $14, words = $15`,
+       called_item = $11, waits = $12, people = $13, unreadable = $14, words = $15, stage = $16`,
     [
       job.id,
       job.number,
@@ -83,6 +96,7 @@ export async function keepSummary(
       people,
       unreadable,
       words,
+      stage,
     ],
   );
   await keepRecord(on, job, unit, events, state);
@@ -93,7 +107,7 @@ export async function keepMissingSummaries(on: Connection): Promise<number> {
   const rows = await many<{ id: string }>(
     on,
     `SELECT id FROM jobs WHERE NOT EXISTS (
-       SELECT FROM job_summaries s JOIN job_records r USING (job_id) WHERE s.job_id = jobs.id
+       SELECT FROM job_summaries s JOIN job_records r USING (job_id) WHERE s.job_id = jobs.id AND s.stage IS NOT NULL
      ) ORDER BY number`,
   );
   const units = new Map<string, UnitModel>();

@@ -1,5 +1,6 @@
 import { pool } from "../database/pool.ts";
 import { many, one } from "../database/query.ts";
+import type { Stage } from "./summary.ts";
 
 /** A job as a ticket on the board. */
 export interface Ticket {
@@ -12,6 +13,7 @@ export interface Ticket {
   readonly lastAt: string;
   readonly findings: number;
   readonly status: "open" | "called" | "closed";
+  readonly stage: Stage;
   /** What the power was last declared as. */
   readonly band: "live" | "dead" | "unproven";
   readonly calledItem?: string;
@@ -33,8 +35,11 @@ export interface TicketPage {
 /** Tickets on one page of the board. */
 export const PAGE_SIZE = 20;
 
+/** Open jobs in the order in which something can be done about them; what waits comes last. */
+const BY_STAGE = "array_position(ARRAY['prove', 'repair', 'measure', 'wait'], stage), number DESC";
+
 /** A job's number, its unit, which one it is or what the customer said has every word that is sought. */
-const MATCHES = `(status = 'closed') = $1 AND NOT EXISTS (
+const MATCHES = `(status = 'closed') = $1 AND ($3::text IS NULL OR stage = $3) AND NOT EXISTS (
   SELECT FROM unnest($2::text[]) word WHERE position(lower(word) IN words) = 0
 )`;
 
@@ -53,27 +58,30 @@ export async function listTickets({
   closed,
   words,
   page,
+  stage,
 }: {
   readonly closed: boolean;
   readonly words: readonly string[];
   readonly page: number;
+  /** Only those that stand at this. */
+  readonly stage?: Stage;
 }): Promise<TicketPage> {
   const { all } = await one<{ all: number }>(
     pool(),
     `SELECT count(*)::integer AS all FROM job_summaries WHERE ${MATCHES}`,
-    [closed, words],
+    [closed, words, stage ?? null],
   );
   const pages = Math.max(1, Math.ceil(all / PAGE_SIZE));
   const shown = Math.min(Math.max(1, page), pages);
   const rows = await many<TicketRow>(
     pool(),
     `SELECT job_id AS id, number, unit_name AS "unitName", label, complaint, opened_at AS "openedAt", last_at AS "lastAt",
-       findings, status, band, called_item AS "calledItem", waits, unreadable,
+       findings, status, stage, band, called_item AS "calledItem", waits, unreadable,
        ARRAY(SELECT p.name FROM unnest(job_summaries.people) WITH ORDINALITY AS o (id, place)
          JOIN people p USING (id) ORDER BY place) AS people
      FROM job_summaries WHERE ${MATCHES}
-     ORDER BY number DESC LIMIT ${PAGE_SIZE} OFFSET $3`,
-    [closed, words, (shown - 1) * PAGE_SIZE],
+     ORDER BY ${closed ? "number DESC" : BY_STAGE} LIMIT ${PAGE_SIZE} OFFSET $4`,
+    [closed, words, stage ?? null, (shown - 1) * PAGE_SIZE],
   );
   return { tickets: rows.map(ticketOf), page: shown, pages, all };
 }
@@ -86,4 +94,13 @@ function ticketOf({ openedAt, lastAt, calledItem, waits, ...rest }: TicketRow): 
     ...(calledItem === null ? {} : { calledItem }),
     ...(waits === null ? {} : { waits }),
   };
+}
+
+/** Open jobs by what they stand at. */
+export async function countStages(): Promise<Readonly<Partial<Record<Stage, number>>>> {
+  const rows = await many<{ stage: Stage; n: number }>(
+    pool(),
+    "SELECT stage, count(*)::int AS n FROM job_summaries WHERE status <> 'closed' AND stage IS NOT NULL GROUP BY 1",
+  );
+  return Object.fromEntries(rows.map((r) => [r.stage, r.n]));
 }

@@ -1,6 +1,6 @@
 import { billOf, estimateOf, recordOf, type Bill, type JobRecord } from "#core/job/index.ts";
 import { customerPage, type CustomerPage, type JobView } from "#core/view/index.ts";
-import { listPeople } from "../people/people.ts";
+import { listPeople, type Person } from "../people/people.ts";
 import { readSettings, type ShopSettings } from "../shop/settings.ts";
 import { analyseWhole } from "../workers/analysis.ts";
 import { readJob, type Job } from "../jobs/readJob.ts";
@@ -31,6 +31,16 @@ export async function readPaper(id: string, asker?: AbortSignal): Promise<JobPap
     listPeople(),
     readSettings(),
   ]);
+  return paperOf(job, view, people, settings);
+}
+
+/** A job's papers from what was read. */
+export function paperOf(
+  job: Job,
+  view: JobView,
+  people: readonly Person[],
+  settings: ShopSettings,
+): JobPaper {
   const record = recordOf(job.unit, job.events);
   const estimate = estimateOf(job.unit, record, settings);
   return {

@@ -116,8 +116,11 @@ test("an entry that cannot be read marks its own job, which stays readable", asy
     "INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, 'ansa', now(), $3)",
     [randomUUID(), id, JSON.stringify({ type: "note", text: 5, from: "a later version" })],
   );
-  expect(await readJob(id)).toMatchObject({ unreadable: 1, events: [{ body: { type: "opened" } }] });
-  expect((await readEventsAfter(id, 0))!).toHaveLength(1);
+  expect(await readJob(id)).toMatchObject({
+    unreadable: 1,
+    events: [{ body: { type: "opened" } }, { body: { type: "experience" } }],
+  });
+  expect((await readEventsAfter(id, 0))!).toHaveLength(2);
   await recordEvent(id, entry({ type: "note", text: "goes on" }));
   expect(await ticket(complaint)).toMatchObject({ unreadable: 1 });
   const other = await newJob();
@@ -130,7 +133,7 @@ test("a place in the log that is far away, and a job that is none", async () => 
   const { id } = await newJob();
   expect(await readEventsAfter(id, Number.MAX_SAFE_INTEGER)).toEqual([]);
   expect(
-    await one<{ version: number }>(pool(), "SELECT version FROM job_events WHERE job_id = $1", [id]),
+    await one<{ version: number }>(pool(), "SELECT DISTINCT version FROM job_events WHERE job_id = $1", [id]),
   ).toEqual({
     version: 1,
   });

@@ -5,7 +5,7 @@ import { closePool, pool } from "#server/database/pool.ts";
 import { many, maybeOne, one, transaction } from "#server/database/query.ts";
 import { openJob } from "#server/jobs/openJob.ts";
 import { readJob } from "#server/jobs/readJob.ts";
-import { listTickets, PAGE_SIZE } from "#server/jobs/tickets.ts";
+import { countStages, listTickets, PAGE_SIZE } from "#server/jobs/tickets.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
 import { modelHash, storeModel } from "#server/units/models.ts";
 import { glasswasherJson } from "../support/glasswasher.ts";
@@ -59,7 +59,13 @@ describe("the event log", () => {
       claims: [],
     });
     const job = (await readJob(id))!;
-    expect(job.events.map((e) => e.body.type)).toEqual(["opened", "claim", "finding", "finding"]);
+    expect(job.events.map((e) => e.body.type)).toEqual([
+      "opened",
+      "experience",
+      "claim",
+      "finding",
+      "finding",
+    ]);
     expect(
       (await listTickets({ closed: false, words: [], page: 1 })).tickets.find((t) => t.id === id),
     ).toMatchObject({
@@ -85,7 +91,12 @@ describe("the event log", () => {
     expect((await listTickets({ closed: false, words: [place, "no-such"], page: 1 })).all).toBe(0);
 
     const id = ids[0]!;
-    const oldest = async () => (await found(2)).tickets[0]!;
+    const oldest = async () => {
+      const all = [...(await found(1)).tickets, ...(await found(2)).tickets];
+      return { ...all.find((t) => t.id === id)!, place: all.findIndex((t) => t.id === id) };
+    };
+    const countOf = async (stage: "measure" | "wait") => (await countStages())[stage] ?? 0;
+    const [measured, waiting] = [await countOf("measure"), await countOf("wait")];
     expect(await oldest()).toMatchObject({
       status: "open",
       findings: 0,
@@ -106,14 +117,31 @@ describe("the event log", () => {
       findings: 1,
       band: "live",
     });
+    // What can be repaired now stands before what is still to be measured; what waits, behind it.
+    expect(await oldest()).toMatchObject({ stage: "repair", place: 0 });
     expect((await oldest()).waits).toBeUndefined();
     await recordEvent(id, { ...event({ type: "note", text: "comes on Thursday" }), person: "teo" });
     expect(await oldest()).toMatchObject({
       waits: "comes on Thursday",
+      stage: "wait",
+      place: PAGE_SIZE,
       people: ["Teo Marrick", "Ansa Vell"],
     });
+    expect([await countOf("measure"), await countOf("wait")]).toEqual([measured - 1, waiting + 1]);
+    const only = await listTickets({ closed: false, words: [place], page: 1, stage: "wait" });
+    expect(only.tickets.map((t) => t.id)).toEqual([id]);
+    const repair = event({
+      type: "repaired",
+      item: "heater",
+      suspect: "HT1:open",
+      what: "new",
+      cause: "scale",
+    });
+    await recordEvent(id, repair);
+    expect(await oldest()).toMatchObject({ stage: "prove", place: 0 });
+    await recordEvent(id, event({ type: "retraction", of: repair.id, why: "" }));
     await recordEvent(id, event({ type: "retraction", of: call.id, why: "" }));
-    expect(await oldest()).toMatchObject({ status: "open" });
+    expect(await oldest()).toMatchObject({ status: "open", stage: "measure" });
     await recordEvent(id, event({ type: "closed", outcome: "given up", note: "" }));
     expect((await found(1)).all).toBe(PAGE_SIZE);
     expect((await found(1, true)).tickets).toMatchObject([{ id, status: "closed" }]);
@@ -176,7 +204,7 @@ describe("the event log", () => {
       ok: false,
       message: expect.stringContaining("closed") as unknown as string,
     });
-    expect((await readJob(job))!.events.map((e) => e.body.type)).toEqual(["opened", "closed"]);
+    expect((await readJob(job))!.events.map((e) => e.body.type)).toEqual(["opened", "experience", "closed"]);
   });
 });
 
