@@ -5,9 +5,9 @@ module.exports = {
   forbidden: [
     rule(
       "core-is-pure",
-      "core imports only itself, Zod and nothing that does I/O",
+      "core imports only itself, Zod, date-fns for times that it is given, and nothing that does I/O",
       { path: "^core/", pathNot: "\\.test\\.ts$" },
-      { pathNot: "^core/|^node_modules/zod/" },
+      { pathNot: "^core/|^node_modules/(zod|date-fns)/" },
     ),
     rule(
       "core-folders-have-one-way-in",

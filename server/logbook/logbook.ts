@@ -90,10 +90,11 @@ const SQL: Readonly<
     ],
     sql: (jobs) =>
       `SELECT unit_name, count(*)::int, sum(wrong_repairs)::int,
-          (count(*) FILTER (WHERE EXISTS (SELECT FROM job_records b WHERE b.come_back_of = j.job_id)))::int,
+          (count(*) FILTER (WHERE job_id IN
+            (SELECT come_back_of FROM job_records WHERE come_back_of IS NOT NULL)))::int,
           (count(*) FILTER (WHERE waived))::int,
           (count(*) FILTER (WHERE opened_at - before <= ${AGAIN_DAYS} * interval '1 day'))::int
-        FROM (SELECT *, lag(closed_at) OVER (PARTITION BY unit_id, label, item ORDER BY opened_at) AS before
+        FROM (SELECT unit_name, wrong_repairs, job_id, waived, opened_at, lag(closed_at) OVER (PARTITION BY unit_id, label, item ORDER BY opened_at) AS before
                 FROM (${jobs}) k WHERE closed_at IS NOT NULL) j
         GROUP BY 1 ORDER BY 2 DESC, 1`,
   },
