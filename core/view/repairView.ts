@@ -6,6 +6,8 @@ import type { LedgerRow } from "./ledgerRow.ts";
 export interface ProofRow {
   /** The finding that was wrong. */
   readonly finding: string;
+  /** The check's id, and what it is called. */
+  readonly id: string;
   readonly check: string;
   readonly setup: string;
   readonly was: string;
@@ -41,6 +43,7 @@ export function proofView(rows: readonly LedgerRow[], { ledger, repairs }: JobSt
     return [
       {
         finding: was.id,
+        id: check,
         check: was.check,
         setup: was.setup,
         was: was.result,

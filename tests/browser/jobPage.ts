@@ -163,7 +163,7 @@ export class JobPage {
 export type Answers = (id: string) => string | boolean;
 
 /** Answers as a dictionary has them for one of its cases. */
-function fromDictionary(dictionary: Dictionary, truth: string): Answers {
+export function fromDictionary(dictionary: Dictionary, truth: string): Answers {
   const index = caseOf(dictionary, truth);
   return (id) => {
     const row = rowOf(dictionary, id);

@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test } from "@playwright/test";
-import { JobPage } from "./jobPage.ts";
+import { expect, test, type Page } from "@playwright/test";
+import { demoDictionary } from "../support/demoUnits.ts";
+import { fromDictionary, JobPage } from "./jobPage.ts";
 
 for (const [width, theme] of [
   [1280, "light"],
@@ -76,5 +77,78 @@ test("a repair without its proof closes only with a reason", async ({ page }) =>
   await expect(dialog.getByRole("alert")).toContainText("The repair is not proven.");
   await dialog.getByLabel("Closed without its proof, because").fill("The owner has taken it away.");
   await dialog.getByRole("button", { name: "Close the job" }).click();
+  await expect(page.getByText("This job is closed: repaired.")).toBeVisible();
+});
+
+/** Records the repair of what stands called. */
+async function repairIt(page: Page, what: string): Promise<void> {
+  await page.getByRole("button", { name: "Make the call" }).click();
+  await page.getByRole("button", { name: /^Call it:/ }).click();
+  await page.getByRole("button", { name: "Repair it" }).click();
+  const dialog = page.getByRole("dialog", { name: /^Repair: / });
+  await dialog.getByLabel("What was done").fill(what);
+  await dialog.getByLabel("What lay behind the failure").fill("Scale");
+  await dialog.getByRole("button", { name: "Record the repair" }).click();
+  await expect(page.getByTestId("proof")).toContainText("Repaired, to be proven");
+}
+
+/** Makes every reading of the proof again that is not right yet, on the dead unit, with what it reads now. */
+async function proveWith(job: JobPage, truth: string): Promise<void> {
+  const answers = fromDictionary(demoDictionary(job.unit), truth);
+  const rows = job.page.getByTestId("proof").getByRole("listitem");
+  for (const row of await rows.all()) {
+    await row.getByRole("button", { name: "make it again" }).click();
+    await expect(job.line).toHaveValue(/^\S+ \S+ $/);
+    const pair = await job.line.inputValue();
+    await job.record(`${pair}${String(answers((await row.getAttribute("data-check"))!))}`);
+  }
+  await job.weighed();
+}
+
+test("a repair whose proof fails, and the second one that holds: closed as proven", async ({ page }) => {
+  const job = new JobPage(page);
+  await job.open("Rinse stays cold.", {});
+  await job.followToCall("TC1:open", 16);
+  await repairIt(page, "New cut-out, wires back one for one");
+  const proof = page.getByTestId("proof");
+  await proveWith(job, "TC1:open");
+  await expect(proof.getByText("still wrong").first()).toBeVisible();
+  await proof.getByRole("button", { name: "Close the job" }).click();
+  const dialog = page.getByRole("dialog", { name: "Close the job" });
+  await dialog.getByRole("button", { name: "Close the job" }).click();
+  await expect(dialog.getByRole("alert")).toContainText("The repair is not proven.");
+  await dialog.getByRole("button", { name: "Leave it open" }).click();
+  // The new part was dead in its box: the same item is called once more, by the readings since.
+  await job.followToCall("TC1:open", 12);
+  await repairIt(page, "Another cut-out, measured before it went in");
+  await proveWith(job, "as-it-should");
+  await expect(proof).toContainText("Repaired and proven");
+  await proof.getByRole("button", { name: "Close the job" }).click();
+  await dialog.getByRole("button", { name: "Close the job" }).click();
+  await expect(page.getByText("This job is closed: repaired.")).toBeVisible();
+  await expect(page.getByTestId("outbox")).toBeHidden();
+  await page.goto(`${page.url()}/report`);
+  await expect(page.getByRole("main")).toContainText("Another cut-out, measured before it went in");
+  await expect(page.getByRole("main")).not.toContainText("Closed without its proof");
+});
+
+test("two faults, found one after the other in the same job", async ({ page }) => {
+  const job = new JobPage(page);
+  await job.open("Rinse stays cold.", {});
+  await job.followToCall("TC1:open", 16);
+  await repairIt(page, "New cut-out");
+  // The cut-out is whole now, and the element behind it is open as well.
+  const proof = page.getByTestId("proof");
+  await proveWith(job, "HT1:open");
+  await job.followToCall("HT1:open", 14);
+  await expect(job.callReady).toContainText("Rinse heater HT1");
+  await repairIt(page, "New element");
+  await proveWith(job, "as-it-should");
+  await expect(proof).toContainText("Repaired and proven");
+  await proof.getByRole("button", { name: "Close the job" }).click();
+  await page
+    .getByRole("dialog", { name: "Close the job" })
+    .getByRole("button", { name: "Close the job" })
+    .click();
   await expect(page.getByText("This job is closed: repaired.")).toBeVisible();
 });

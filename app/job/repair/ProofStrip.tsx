@@ -56,6 +56,7 @@ export function ProofStrip({
         {proof.rows.map((row) => (
           <li
             key={row.finding}
+            data-check={row.id}
             className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint py-1"
           >
             <span className="grow">
