@@ -48,6 +48,8 @@ export function useDiagnosis(
   const [ranking, setRanking] = useState(false);
   const [ranked, setRanked] = useState<Diagnosis["ranked"]>();
   const [rankedFor, setRankedFor] = useState(first.state.evidence.length);
+  // A check that was taken in hand from elsewhere, and is none of those ranked: it is asked for.
+  const missing = view.next.some((p) => p.check.id === keep) ? undefined : keep;
   const ready = useRef<Promise<Remote<DiagnosisWorker>>>(undefined);
   const asked = useRef(0);
 
@@ -110,7 +112,7 @@ export function useDiagnosis(
       })
       .catch(inWords);
     return () => clearTimeout(later);
-  }, [events, order, learnt]);
+  }, [events, order, learnt, missing]);
 
   const ask = useCallback<Diagnosis["ask"]>(
     (question) => ready.current?.then((remote) => question(remote)),

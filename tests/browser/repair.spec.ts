@@ -92,15 +92,27 @@ async function repairIt(page: Page, what: string): Promise<void> {
   await expect(page.getByTestId("proof")).toContainText("Repaired, to be proven");
 }
 
-/** Makes every reading of the proof again that is not right yet, on the dead unit, with what it reads now. */
+/** Makes every check of the proof again, on the dead unit, with what it shows now. */
 async function proveWith(job: JobPage, truth: string): Promise<void> {
   const answers = fromDictionary(demoDictionary(job.unit), truth);
   const rows = job.page.getByTestId("proof").getByRole("listitem");
   for (const row of await rows.all()) {
+    const check = (await row.getAttribute("data-check"))!;
+    const answer = answers(check);
     await row.getByRole("button", { name: "make it again" }).click();
+    if (typeof answer === "boolean") {
+      await expect(job.next).toHaveAttribute("data-check", check);
+      await job.page.getByRole("button", { name: answer ? /^Yes:/ : /^No:/ }).click();
+      continue;
+    }
+    const power = job.page.getByRole("region", { name: "Power" });
+    if (!(await power.innerText()).includes("DEAD AND PROVEN")) {
+      await power.getByRole("button", { name: /dead/i }).click();
+      await job.declare("dead");
+    }
     await expect(job.line).toHaveValue(/^\S+ \S+ $/);
     const pair = await job.line.inputValue();
-    await job.record(`${pair}${String(answers((await row.getAttribute("data-check"))!))}`);
+    await job.record(`${pair}${answer}`);
   }
   await job.weighed();
 }
