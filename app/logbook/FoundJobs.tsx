@@ -1,39 +1,19 @@
 import { Link } from "react-router";
 import type { Found, FoundPage } from "#server/logbook/logbook.ts";
 import { Clock } from "../ui/Clock.tsx";
+import { Pages } from "../ui/Pages.tsx";
 
 /** The jobs that were found, the latest first. */
-export function FoundJobs({ found, to }: { found: FoundPage; to: (page: number) => string }) {
-  const { page, pages } = found;
-  const step = (wanted: number, label: string) =>
-    wanted < 1 || wanted > pages ? (
-      <span className="flex min-h-11 items-center px-2 text-receded">{label}</span>
-    ) : (
-      <Link
-        to={to(wanted)}
-        preventScrollReset
-        className="flex min-h-11 items-center px-2 font-semibold underline underline-offset-4"
-      >
-        {label}
-      </Link>
-    );
+export function FoundJobs({ found: { jobs, page, pages } }: { found: FoundPage }) {
   return (
     <section aria-label="Jobs found">
       <h2 className="section-title">The jobs</h2>
       <ul>
-        {found.jobs.map((job) => (
+        {jobs.map((job) => (
           <FoundRow key={job.id} job={job} />
         ))}
       </ul>
-      {pages > 1 && (
-        <nav aria-label="Pages of jobs" className="flex items-center gap-x-3 border-t border-rule pt-1">
-          {step(page - 1, "Newer")}
-          <span className="reading px-1">
-            {page} of {pages}
-          </span>
-          {step(page + 1, "Older")}
-        </nav>
-      )}
+      {pages > 1 && <Pages page={page} pages={pages} name="page" title="jobs found" />}
     </section>
   );
 }

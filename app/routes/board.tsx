@@ -1,10 +1,11 @@
-import { Form, Link, useSearchParams } from "react-router";
+import { Form, Link } from "react-router";
 import { countStages, listTickets, type TicketPage } from "#server/jobs/tickets.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/board";
 import { BringFile } from "../trace/BringFile.tsx";
 import { TicketRow } from "../board/TicketRow.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
+import { Pages } from "../ui/Pages.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "Board · Zygodrome" }];
 
@@ -156,43 +157,7 @@ function Tickets({
           ))}
         </ul>
       )}
-      {list.pages > 1 && <Pages list={list} name={name} title={title} />}
+      {list.pages > 1 && <Pages page={list.page} pages={list.pages} name={name} title={title} />}
     </section>
-  );
-}
-
-/** The way to older jobs and back, down to the oldest. */
-function Pages({ list: { page, pages }, name, title }: { list: TicketPage; name: string; title: string }) {
-  const [params] = useSearchParams();
-  const to = (wanted: number) => {
-    const next = new URLSearchParams(params);
-    next.set(name, String(wanted));
-    return `?${next.toString()}`;
-  };
-  const step = (wanted: number, label: string) =>
-    wanted < 1 || wanted > pages || wanted === page ? (
-      <span className="flex min-h-11 items-center px-2 text-receded">{label}</span>
-    ) : (
-      <Link
-        to={to(wanted)}
-        preventScrollReset
-        className="flex min-h-11 items-center px-2 font-semibold underline underline-offset-4"
-      >
-        {label}
-      </Link>
-    );
-  return (
-    <nav
-      aria-label={`Pages: ${title}`}
-      className="flex flex-wrap items-center gap-x-3 border-t border-rule pt-1"
-    >
-      {step(1, "Newest")}
-      {step(page - 1, "Newer")}
-      <span className="reading px-1">
-        {page} of {pages}
-      </span>
-      {step(page + 1, "Older")}
-      {step(pages, "Oldest")}
-    </nav>
   );
 }

@@ -6,6 +6,7 @@ import { readPaper } from "#server/reports/jobPaper.ts";
 import type { Route } from "./+types/job-customer";
 import { BillTable } from "../report/BillTable.tsx";
 import { readAssumptions, ReplaceOrRepair } from "../report/ReplaceOrRepair.tsx";
+import { PaperHead } from "../report/PaperHead.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
@@ -77,20 +78,13 @@ export default function CustomerPage({ loaderData, actionData }: Route.Component
         </div>
       </div>
       <article className="flex flex-col gap-5">
-        <header className="border-b-2 border-ink pb-2">
-          <p className="text-ink-soft">
-            Pellwick Service Bench · job{" "}
-            <span className="reading font-semibold">{String(number).padStart(4, "0")}</span> · taken in{" "}
-            <Clock at={loaderData.openedAt} withDate />
-          </p>
-          <h1 className="text-[1.75rem] font-bold">
-            {unit.name}{" "}
-            <span className="text-lg font-normal text-ink-soft">
-              {[unit.maker, label].filter(Boolean).join(", ")}
-            </span>
-          </h1>
-          <p className="text-lg">{page.complaint}</p>
-        </header>
+        <PaperHead
+          number={number}
+          openedAt={loaderData.openedAt}
+          unit={unit.name}
+          of={[unit.maker, label]}
+          complaint={page.complaint}
+        />
         <section>
           <h2 className="section-title">What was wrong</h2>
           <p className="text-xl font-bold">{page.wrong}</p>

@@ -27,9 +27,10 @@ export default function Logbook({
   loaderData: { asked, found, shown, units, sought },
 }: Route.ComponentProps) {
   const [params] = useSearchParams();
-  const to = (changes: Record<string, string>) => {
+  /** Another question of the same jobs. */
+  const asking = (question: string) => {
     const next = new URLSearchParams(params);
-    for (const [name, value] of Object.entries(changes)) next.set(name, value);
+    next.set("ask", question);
     return `?${next.toString()}`;
   };
   return (
@@ -101,7 +102,7 @@ export default function Logbook({
             {QUESTIONS.map((q) => (
               <Link
                 key={q}
-                to={to({ ask: q })}
+                to={asking(q)}
                 preventScrollReset
                 aria-current={q === shown.id ? "page" : undefined}
                 className={`flex min-h-11 items-center ${q === shown.id ? "border-b-4 border-here font-bold" : "underline decoration-rule underline-offset-4"}`}
@@ -111,7 +112,7 @@ export default function Logbook({
             ))}
           </nav>
           <AnswerSection answer={shown} csv={`/logbook/${shown.id}.csv?${params.toString()}`} />
-          <FoundJobs found={found} to={(page) => to({ page: String(page) })} />
+          <FoundJobs found={found} />
         </>
       )}
     </main>

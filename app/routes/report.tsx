@@ -3,6 +3,7 @@ import { listPeople } from "#server/people/people.ts";
 import { readJob } from "#server/jobs/readJob.ts";
 import { analyseOverTime, analyseWhole } from "#server/workers/analysis.ts";
 import type { Route } from "./+types/report";
+import { PaperHead } from "../report/PaperHead.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { likelyItems } from "#core/view/index.ts";
 import { SuspectsChart } from "../report/SuspectsChart.tsx";
@@ -58,21 +59,13 @@ export default function Report({ loaderData }: Route.ComponentProps) {
         </div>
       </div>
       <article className="flex flex-col gap-5">
-        <header className="border-b-2 border-ink pb-2">
-          <p className="text-ink-soft">
-            Pellwick Service Bench · job{" "}
-            <span className="reading font-semibold">{String(job.number).padStart(4, "0")}</span> · opened{" "}
-            <Clock at={job.openedAt} withDate />
-          </p>
-          <h1 className="text-[1.75rem] font-bold">
-            {job.unit.name}{" "}
-            <span className="text-lg font-normal text-ink-soft">
-              {job.unit.maker}, revision {job.unit.revision}
-              {job.label && `, ${job.label}`}
-            </span>
-          </h1>
-          <p className="text-lg">{view.state.complaint}</p>
-        </header>
+        <PaperHead
+          number={job.number}
+          openedAt={job.openedAt}
+          unit={job.unit.name}
+          of={[`${job.unit.maker}, revision ${job.unit.revision}`, job.label]}
+          complaint={view.state.complaint}
+        />
         <section>
           <h2 className="section-title">What was wrong</h2>
           {call && item ? (

@@ -10,6 +10,8 @@ export {
   type PartKind,
   type SizeRange,
   type WorkKind,
+  remedyOf,
+  type Remedy,
 } from "./catalogue/index.ts";
 export type { Board, BoardCondition, BoardInput, BoardStep, BoardThresholds } from "./model/board.ts";
 export {

@@ -14,7 +14,7 @@ import {
   type Suspect,
   type Waits,
 } from "#core/diagnosis/index.ts";
-import type { UnitModel } from "#core/unit/index.ts";
+import { remedyOf, type UnitModel } from "#core/unit/index.ts";
 import { valueOf } from "#core/job/index.ts";
 import type { JobState } from "#core/job/index.ts";
 import { expectedOf } from "./course.ts";
@@ -42,6 +42,8 @@ export interface CallView {
   /** What the proof finding would have read had another item been at fault. */
   readonly disproof?: string;
   readonly next: readonly { readonly name: string; readonly chance: number }[];
+  /** What is really done about such a fault, and what it takes where that is less than the whole item. */
+  readonly remedy?: string;
   /** What mostly lies behind such a fault. */
   readonly cause?: string;
   /** What must be seen or measured once it is repaired. */
@@ -69,7 +71,9 @@ export function callView(
   const cause = likelyCause(dictionary, suspect);
   const economy = economyText(dictionary, posterior, advice.item, proposal);
   const component = componentText(dictionary, suspect);
+  const remedy = remedyText(dictionary.unit, suspect);
   return {
+    ...(remedy ? { remedy } : {}),
     ...(cause ? { cause } : {}),
     ...(economy ? { economy } : {}),
     ...(component ? { component } : {}),
@@ -131,6 +135,15 @@ function economyText(
     test: `${both} It is more likely good than bad: replacing it is a test, the cheapest there is.`,
     check: `${both} Check on.`,
   }[advice];
+}
+
+/** "Renew the joint: … About 15 min and 2 ¤ of material."; of two faults at once each. */
+function remedyText(unit: UnitModel, { id, part }: Suspect): string | undefined {
+  const type = unit.parts.find((p) => p.id === part)?.type;
+  if (type === undefined) return undefined;
+  const { does, alone } = remedyOf(type, id.slice(part!.length + 1));
+  if (!alone) return does;
+  return `${does} About ${alone.minutes} min${alone.price > 0 ? ` and ${alone.price} ¤ of material` : ""}.`;
 }
 
 function componentText(dictionary: Dictionary, suspect: Suspect): string | undefined {

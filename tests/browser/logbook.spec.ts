@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
+import { pageAt } from "./pageAt.ts";
 
 for (const [width, theme] of [
   [1280, "light"],
@@ -9,12 +10,7 @@ for (const [width, theme] of [
     browser,
     baseURL,
   }) => {
-    const context = await browser.newContext({
-      viewport: { width, height: 844 },
-      colorScheme: theme,
-      ...(baseURL ? { baseURL } : {}),
-    });
-    const page = await context.newPage();
+    const page = await pageAt(browser, baseURL, width, theme);
     await page.goto("/logbook");
     const all = Number.parseInt((await page.getByRole("status").first().innerText()).trim(), 10);
     expect(all).toBeGreaterThan(300);
@@ -50,7 +46,7 @@ for (const [width, theme] of [
     await expect(page.getByText("No job has these words.")).toBeVisible();
     await page.getByRole("link", { name: "Show all" }).click();
     await expect(status).toContainText(`${all} jobs`);
-    await context.close();
+    await page.context().close();
   });
 
 test("a closed job's papers: the customer's page, what a new one would cost, a letter", async ({ page }) => {

@@ -2,6 +2,7 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { demoDictionary } from "../support/demoUnits.ts";
 import { fromDictionary, JobPage } from "./jobPage.ts";
+import { pageAt } from "./pageAt.ts";
 
 for (const [width, theme] of [
   [1280, "light"],
@@ -11,12 +12,7 @@ for (const [width, theme] of [
     browser,
     baseURL,
   }) => {
-    const context = await browser.newContext({
-      viewport: { width, height: 844 },
-      colorScheme: theme,
-      ...(baseURL ? { baseURL } : {}),
-    });
-    const page = await context.newPage();
+    const page = await pageAt(browser, baseURL, width, theme);
     const job = new JobPage(page);
     await job.open("Rinse stays cold.", {});
     await job.followToCall("TC1:open", 16);
@@ -62,7 +58,7 @@ for (const [width, theme] of [
     await expect(page.getByTestId("outbox")).toBeHidden();
     await page.reload();
     await expect(page.getByText("This job is closed: repaired.")).toBeVisible();
-    await context.close();
+    await page.context().close();
   });
 
 test("a repair without its proof closes only with a reason", async ({ page }) => {

@@ -3,6 +3,7 @@ import { expect, test, type Page } from "@playwright/test";
 import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { JobPage } from "./jobPage.ts";
+import { pageAt } from "./pageAt.ts";
 
 /** A unit as it was traced, one of whose values nobody knew. */
 async function traced(page: Page): Promise<string> {
@@ -24,12 +25,7 @@ for (const [width, theme] of [
     browser,
     baseURL,
   }) => {
-    const context = await browser.newContext({
-      viewport: { width, height: 844 },
-      colorScheme: theme,
-      ...(baseURL ? { baseURL } : {}),
-    });
-    const page = await context.newPage();
+    const page = await pageAt(browser, baseURL, width, theme);
     const unit = await traced(page);
     await page.goto(`/units/${unit}`);
     const section = page.getByRole("region", { name: "Unknown values" });
@@ -62,7 +58,7 @@ for (const [width, theme] of [
     await expect(section).toContainText("Every value of this unit is known.");
     await expect(section).toContainText(/HT1 measured: HT1\.1 to HT1\.2, job \d+/);
     expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-    await context.close();
+    await page.context().close();
   });
 
 test("a reading on a good unit is kept from the unit's page; one that tells nothing is said so", async ({

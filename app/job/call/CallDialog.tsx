@@ -73,6 +73,12 @@ function Calling({ view, onClose, onEnter }: CallProps) {
         </dd>
         <dt className="text-ink-soft">Proved by</dt>
         <dd data-testid="proof">{proof?.text ?? "no finding yet"}</dd>
+        {advised && call.remedy && (
+          <>
+            <dt className="text-ink-soft">What is done</dt>
+            <dd>{inCurrency(call.remedy, currency)}</dd>
+          </>
+        )}
         {advised && call.cause && (
           <>
             <dt className="text-ink-soft">Likely cause</dt>

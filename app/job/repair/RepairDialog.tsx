@@ -6,8 +6,10 @@ import { Button } from "../../ui/Button.tsx";
 import { Dialog, DialogButtons } from "../../ui/Dialog.tsx";
 import { Field, inputClass } from "../../ui/Field.tsx";
 import { useKept } from "../../ui/useKept.ts";
+import { useShop } from "../../ui/ShopBar.tsx";
 import { WireSwatch } from "../../ui/WireSwatch.tsx";
 import { DEFERENCE } from "../../words/cautions.ts";
+import { inCurrency } from "../../words/money.ts";
 
 interface Props {
   jobId: string;
@@ -20,6 +22,7 @@ interface Props {
 /** The repair of what was called: made safe, wire by wire, settings carried over, and what lay behind it. */
 export function RepairDialog({ jobId, unit, view, onEnter, onClose }: Props) {
   const call = view.state.call!;
+  const { currency } = useShop().settings;
   const items = call.body.item.split("+");
   const wires = transferList(unit, items);
   const settings = unit.settings.filter((s) => s.item === undefined || items.includes(s.item));
@@ -80,6 +83,9 @@ export function RepairDialog({ jobId, unit, view, onEnter, onClose }: Props) {
         <p className="border-l-4 border-live px-3 py-1">
           Still recorded as off, to go back: {off.join(", ")}.
         </p>
+      )}
+      {view.call.remedy && view.call.item === call.body.item && (
+        <p className="border-l-4 border-here px-3 py-1">{inCurrency(view.call.remedy, currency)}</p>
       )}
       <Field label="What was done" hint="Which part, joint or wire; number and value of what was fitted.">
         {(aria) => (
