@@ -1,5 +1,6 @@
 import type { ComponentTest, Entries, Field as TestField, ReadEntries } from "#core/component/index.ts";
 import { Field, inputClass } from "../ui/Field.tsx";
+import { useAlive } from "../ui/useAlive.ts";
 
 interface Props {
   test: ComponentTest;
@@ -14,8 +15,10 @@ interface Props {
 
 /** The form of a component test: each number with its unit, and what is wrong or odd about it at its field. */
 export function TestFields({ test, entries, fahrenheit = false, read, questions, onEnter }: Props) {
+  const alive = useAlive();
   return (
-    <div className="grid gap-x-4 gap-y-3 sm:grid-cols-2">
+    // What is typed before the page is alive would be lost.
+    <fieldset disabled={!alive} className="grid min-w-0 gap-x-4 gap-y-3 sm:grid-cols-2">
       {test.fields.map((field) => {
         const question = [...read.questions, ...questions].find((q) => q.field === field.id)?.text;
         return (
@@ -66,7 +69,7 @@ export function TestFields({ test, entries, fahrenheit = false, read, questions,
           </div>
         );
       })}
-    </div>
+    </fieldset>
   );
 }
 

@@ -22,7 +22,7 @@ interface Props {
 export function TraceDesk({ unit }: Props) {
   const key = unit?.id ?? "new";
   const [first] = useState(unit ? { name: unit.name, maker: unit.maker, lines: unit.lines } : EMPTY_DRAFT);
-  const { draft, set, undo, redo, canUndo, canRedo } = useDraft(TRACE_DRAFT, key, first);
+  const { draft, read, set, undo, redo, canUndo, canRedo } = useDraft(TRACE_DRAFT, key, first);
   const { name, maker, lines } = draft;
   const [at, setAt] = useState<number>();
   const field = useRef<HTMLInputElement>(null);
@@ -45,98 +45,100 @@ export function TraceDesk({ unit }: Props) {
   };
   useHotkeys({ u: () => canUndo && undo() });
   return (
-    <main className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 p-4 md:p-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-      <div className="lg:col-span-2">
-        <h1 className="text-[1.75rem] font-bold">
-          {unit ? `Trace more of ${unit.name}` : "Trace a circuit"}
-        </h1>
-        <p className="border-b-2 border-ink pb-2 text-ink-soft">
-          Walk the dead circuit with a finger: supply, everything in the way, the load, the way back.
-          {!unit && (
-            <>
-              {" "}
-              Or{" "}
-              <Link
-                to="/units/new/list"
-                className="inline-flex min-h-11 items-center underline underline-offset-4"
-              >
-                bring a wiring list
-              </Link>
-              .
-            </>
-          )}
-        </p>
-      </div>
-      <section aria-label="Circuit" className="flex min-w-0 flex-col gap-3">
-        <div className="grid gap-3 sm:grid-cols-[3fr_2fr]">
-          <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold">
-            What is it
-            <input
-              className={inputClass}
-              maxLength={100}
-              value={name}
-              placeholder="Tea urn, canteen"
-              onChange={(e) => set({ ...draft, name: e.target.value })}
-            />
-          </label>
-          <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold max-sm:hidden">
-            Maker, if you know
-            <input
-              className={inputClass}
-              maxLength={100}
-              value={maker}
-              onChange={(e) => set({ ...draft, maker: e.target.value })}
-            />
-          </label>
+    <fieldset disabled={!read} className="min-w-0">
+      <main className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 p-4 md:p-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+        <div className="lg:col-span-2">
+          <h1 className="text-[1.75rem] font-bold">
+            {unit ? `Trace more of ${unit.name}` : "Trace a circuit"}
+          </h1>
+          <p className="border-b-2 border-ink pb-2 text-ink-soft">
+            Walk the dead circuit with a finger: supply, everything in the way, the load, the way back.
+            {!unit && (
+              <>
+                {" "}
+                Or{" "}
+                <Link
+                  to="/units/new/list"
+                  className="inline-flex min-h-11 items-center underline underline-offset-4"
+                >
+                  bring a wiring list
+                </Link>
+                .
+              </>
+            )}
+          </p>
         </div>
-        <TraceLadder
-          rows={rows}
-          lines={lines}
-          at={at}
-          onAt={(next) => {
-            setAt(next);
-            field.current?.focus();
-          }}
-          onLines={change}
-          onFrom={(id) => {
-            setAt(undefined);
-            change([...lines, `from ${id}`]);
-            field.current?.focus();
-          }}
-          onBack={(id) => change([...lines, `to ${id}`])}
-        />
-        <TraceEntry lines={lines} at={at} field={field} onAdd={add} onEnd={() => setAt(undefined)}>
-          <Button look="quiet" hotkey="u" disabled={!canUndo} onClick={undo}>
-            Undo
-          </Button>
-          <Button look="quiet" disabled={!canRedo} onClick={redo}>
-            Redo
-          </Button>
-          <Button look="quiet" disabled={lines.length === 0} onClick={() => change([])}>
-            Clear all
-          </Button>
-          {unit && (
-            <Button
-              look="quiet"
-              disabled={lines.join("\n") === unit.lines.join("\n")}
-              onClick={() => set(first)}
-            >
-              As saved
+        <section aria-label="Circuit" className="flex min-w-0 flex-col gap-3">
+          <div className="grid gap-3 sm:grid-cols-[3fr_2fr]">
+            <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold">
+              What is it
+              <input
+                className={inputClass}
+                maxLength={100}
+                value={name}
+                placeholder="Tea urn, canteen"
+                onChange={(e) => set({ ...draft, name: e.target.value })}
+              />
+            </label>
+            <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold max-sm:hidden">
+              Maker, if you know
+              <input
+                className={inputClass}
+                maxLength={100}
+                value={maker}
+                onChange={(e) => set({ ...draft, maker: e.target.value })}
+              />
+            </label>
+          </div>
+          <TraceLadder
+            rows={rows}
+            lines={lines}
+            at={at}
+            onAt={(next) => {
+              setAt(next);
+              field.current?.focus();
+            }}
+            onLines={change}
+            onFrom={(id) => {
+              setAt(undefined);
+              change([...lines, `from ${id}`]);
+              field.current?.focus();
+            }}
+            onBack={(id) => change([...lines, `to ${id}`])}
+          />
+          <TraceEntry lines={lines} at={at} field={field} onAdd={add} onEnd={() => setAt(undefined)}>
+            <Button look="quiet" hotkey="u" disabled={!canUndo} onClick={undo}>
+              Undo
             </Button>
-          )}
-        </TraceEntry>
-        {lines.length === 0 && <TracePieces onBegin={(piece) => change(piece.lines)} />}
-      </section>
-      <section aria-label="What it should read" className="flex min-w-0 flex-col gap-4">
-        <TracedReadings traced={traced} missing={traced.trouble ?? missing(trace)} />
-        <SaveUnit
-          source={{ ...(unit ? { unit: unit.id } : {}), ...draft }}
-          ready={trace.unit !== undefined}
-          until="As soon as the circuit has a load, a job can be started on it."
-          onSaved={() => dropTrace(key)}
-        />
-      </section>
-    </main>
+            <Button look="quiet" disabled={!canRedo} onClick={redo}>
+              Redo
+            </Button>
+            <Button look="quiet" disabled={lines.length === 0} onClick={() => change([])}>
+              Clear all
+            </Button>
+            {unit && (
+              <Button
+                look="quiet"
+                disabled={lines.join("\n") === unit.lines.join("\n")}
+                onClick={() => set(first)}
+              >
+                As saved
+              </Button>
+            )}
+          </TraceEntry>
+          {lines.length === 0 && <TracePieces onBegin={(piece) => change(piece.lines)} />}
+        </section>
+        <section aria-label="What it should read" className="flex min-w-0 flex-col gap-4">
+          <TracedReadings traced={traced} missing={traced.trouble ?? missing(trace)} />
+          <SaveUnit
+            source={{ ...(unit ? { unit: unit.id } : {}), ...draft }}
+            ready={trace.unit !== undefined}
+            until="As soon as the circuit has a load, a job can be started on it."
+            onSaved={() => dropTrace(key)}
+          />
+        </section>
+      </main>
+    </fieldset>
   );
 }
 

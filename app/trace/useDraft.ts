@@ -60,6 +60,8 @@ export function useDraft<T>(kind: DraftKind<T>, key: string, first: T) {
   const before = desk.draft;
   return {
     draft: desk.draft,
+    /** What this browser kept is in hand; what is typed before would be lost, so nothing can be. */
+    read: desk.read,
     canUndo: desk.past.length > 0,
     canRedo: desk.future.length > 0,
     set: useCallback(

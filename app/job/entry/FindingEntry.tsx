@@ -7,6 +7,7 @@ import { LineHead } from "./LineHead.tsx";
 import { UnitStands } from "./UnitStands.tsx";
 import { useFindingLine, type FindingLine, type FindingLineProps } from "./useFindingLine.ts";
 import { YesNo } from "./YesNo.tsx";
+import { useAlive } from "../../ui/useAlive.ts";
 
 interface Props extends FindingLineProps {
   /** Something of this page has not reached the server yet. */
@@ -82,6 +83,7 @@ function LineField({
   pad: boolean;
   focused: boolean;
 }) {
+  const alive = useAlive();
   return (
     <div className="flex border-2 border-here bg-field has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-here">
       <input
@@ -97,6 +99,8 @@ function LineField({
         inputMode={pad ? "none" : undefined}
         maxLength={200}
         value={line.text}
+        // What is typed before the page is alive would be lost.
+        readOnly={!alive}
         aria-describedby="finding-echo"
         aria-invalid={line.invalid ? true : undefined}
         onChange={(e) => line.write(e.target.value)}

@@ -36,7 +36,7 @@ export function ListDesk({ unit, pictures }: Props) {
   const { settings } = useShop();
   const key = unit?.id ?? "new";
   const [first] = useState<ListDraft>(unit ?? EMPTY_LIST);
-  const { draft, set, undo, redo, canUndo, canRedo } = useDraft(LIST_DRAFT, key, first);
+  const { draft, read, set, undo, redo, canUndo, canRedo } = useDraft(LIST_DRAFT, key, first);
   const { name, maker, supply, rows, parts } = draft;
   const [pasting, setPasting] = useState(false);
   const [goTo, setGoTo] = useState<{ row: number; cell: Cell }>();
@@ -53,116 +53,118 @@ export function ListDesk({ unit, pictures }: Props) {
   const field = "flex flex-col gap-1 text-[0.9375rem] font-semibold";
   const list = { supply, rows, parts };
   return (
-    <main className="mx-auto grid max-w-7xl grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 p-4 md:p-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-      <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold lg:col-span-2">
-        {unit ? `Wiring list of ${unit.name}` : "A unit from its wiring list"}
-      </h1>
-      <div className="flex min-w-0 flex-col gap-4">
-        <div className="grid gap-3 sm:grid-cols-3">
-          <label className={field}>
-            What is it
-            <input
-              className={inputClass}
-              maxLength={100}
-              value={name}
-              onChange={(e) => set({ ...draft, name: e.target.value })}
-            />
-          </label>
-          <label className={field}>
-            Maker, if you know
-            <input
-              className={inputClass}
-              maxLength={100}
-              value={maker}
-              onChange={(e) => set({ ...draft, maker: e.target.value })}
-            />
-          </label>
-          <label className={field}>
-            Supply
-            <input
-              className={`${inputClass} reading`}
-              maxLength={200}
-              value={supply}
-              onChange={(e) => set({ ...draft, supply: e.target.value })}
-            />
-          </label>
-        </div>
-        <div className="flex flex-wrap items-center gap-2">
-          <Button look={rows.length === 0 ? "main" : "plain"} onClick={() => setPasting(true)}>
-            Paste or open a list
-          </Button>
-          <Button onClick={() => set({ ...draft, rows: [...rows, EMPTY_ROW] })}>Add a row</Button>
-          <Button
-            disabled={rows.length === 0}
-            onClick={() =>
-              saveText(`${fileStem(name, "wiring")}.csv`, listToCsv(rows, settings.decimal), "text/csv")
-            }
-          >
-            Export
-          </Button>
-          <Button look="quiet" disabled={!canUndo} onClick={undo}>
-            Undo
-          </Button>
-          <Button look="quiet" disabled={!canRedo} onClick={redo}>
-            Redo
-          </Button>
-          {unit && (
-            <Button look="quiet" disabled={rows === first.rows} onClick={() => set(first)}>
-              As saved
+    <fieldset disabled={!read} className="min-w-0">
+      <main className="mx-auto grid max-w-7xl grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 p-4 md:p-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+        <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold lg:col-span-2">
+          {unit ? `Wiring list of ${unit.name}` : "A unit from its wiring list"}
+        </h1>
+        <div className="flex min-w-0 flex-col gap-4">
+          <div className="grid gap-3 sm:grid-cols-3">
+            <label className={field}>
+              What is it
+              <input
+                className={inputClass}
+                maxLength={100}
+                value={name}
+                onChange={(e) => set({ ...draft, name: e.target.value })}
+              />
+            </label>
+            <label className={field}>
+              Maker, if you know
+              <input
+                className={inputClass}
+                maxLength={100}
+                value={maker}
+                onChange={(e) => set({ ...draft, maker: e.target.value })}
+              />
+            </label>
+            <label className={field}>
+              Supply
+              <input
+                className={`${inputClass} reading`}
+                maxLength={200}
+                value={supply}
+                onChange={(e) => set({ ...draft, supply: e.target.value })}
+              />
+            </label>
+          </div>
+          <div className="flex flex-wrap items-center gap-2">
+            <Button look={rows.length === 0 ? "main" : "plain"} onClick={() => setPasting(true)}>
+              Paste or open a list
             </Button>
+            <Button onClick={() => set({ ...draft, rows: [...rows, EMPTY_ROW] })}>Add a row</Button>
+            <Button
+              disabled={rows.length === 0}
+              onClick={() =>
+                saveText(`${fileStem(name, "wiring")}.csv`, listToCsv(rows, settings.decimal), "text/csv")
+              }
+            >
+              Export
+            </Button>
+            <Button look="quiet" disabled={!canUndo} onClick={undo}>
+              Undo
+            </Button>
+            <Button look="quiet" disabled={!canRedo} onClick={redo}>
+              Redo
+            </Button>
+            {unit && (
+              <Button look="quiet" disabled={rows === first.rows} onClick={() => set(first)}>
+                As saved
+              </Button>
+            )}
+          </div>
+          {pasting && (
+            <PasteList
+              had={rows.length}
+              onClose={() => setPasting(false)}
+              onTake={(taken, instead) => {
+                set({ ...draft, rows: instead ? taken : [...rows, ...taken] });
+                setPasting(false);
+              }}
+            />
+          )}
+          {rows.length > 0 && (
+            <>
+              <Suspense fallback={<p role="status">The sheet is opening…</p>}>
+                <WireGrid
+                  rows={rows}
+                  problems={made.rowProblems}
+                  goTo={goTo}
+                  onRows={(next) => set({ ...draft, rows: next })}
+                />
+              </Suspense>
+              <FindReplace rows={rows} onRows={(next) => set({ ...draft, rows: next })} />
+              <RowProblems problems={made.rowProblems} onGo={setGoTo} />
+              <PartLines
+                parts={made.parts}
+                said={parts}
+                problems={made.problems}
+                onSaid={(said) => set({ ...draft, parts: said })}
+              />
+            </>
           )}
         </div>
-        {pasting && (
-          <PasteList
-            had={rows.length}
-            onClose={() => setPasting(false)}
-            onTake={(taken, instead) => {
-              set({ ...draft, rows: instead ? taken : [...rows, ...taken] });
-              setPasting(false);
-            }}
+        <section aria-label="What it should read" className="flex min-w-0 flex-col gap-4">
+          {unit && <UnitPictures unit={unit.id} pictures={pictures} />}
+          <TracedReadings
+            traced={traced}
+            missing={
+              traced.trouble ??
+              (rows.length === 0
+                ? "The readings stand here as soon as the list makes a circuit."
+                : made.problems.map(describeListProblem).join(" ") ||
+                  "The readings stand here as soon as every row is understood.")
+            }
           />
-        )}
-        {rows.length > 0 && (
-          <>
-            <Suspense fallback={<p role="status">The sheet is opening…</p>}>
-              <WireGrid
-                rows={rows}
-                problems={made.rowProblems}
-                goTo={goTo}
-                onRows={(next) => set({ ...draft, rows: next })}
-              />
-            </Suspense>
-            <FindReplace rows={rows} onRows={(next) => set({ ...draft, rows: next })} />
-            <RowProblems problems={made.rowProblems} onGo={setGoTo} />
-            <PartLines
-              parts={made.parts}
-              said={parts}
-              problems={made.problems}
-              onSaid={(said) => set({ ...draft, parts: said })}
-            />
-          </>
-        )}
-      </div>
-      <section aria-label="What it should read" className="flex min-w-0 flex-col gap-4">
-        {unit && <UnitPictures unit={unit.id} pictures={pictures} />}
-        <TracedReadings
-          traced={traced}
-          missing={
-            traced.trouble ??
-            (rows.length === 0
-              ? "The readings stand here as soon as the list makes a circuit."
-              : made.problems.map(describeListProblem).join(" ") ||
-                "The readings stand here as soon as every row is understood.")
-          }
-        />
-        <SaveUnit
-          source={{ ...(unit ? { unit: unit.id } : {}), name, maker, list }}
-          ready={made.laid !== undefined && late === draft}
-          until="It can be saved as soon as every row and part is understood."
-          onSaved={() => dropList(key)}
-        />
-      </section>
-    </main>
+          <SaveUnit
+            source={{ ...(unit ? { unit: unit.id } : {}), name, maker, list }}
+            ready={made.laid !== undefined && late === draft}
+            until="It can be saved as soon as every row and part is understood."
+            onSaved={() => dropList(key)}
+          />
+        </section>
+      </main>
+    </fieldset>
   );
 }
 
