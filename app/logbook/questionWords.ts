@@ -71,5 +71,5 @@ export const KIND_WORDS: Readonly<Record<string, string>> = {
   bench: "part tested on the bench",
   strip: "loads taken off",
   bypass: "bridged for a moment",
-  feed: "fed directly",
+  feed: "powered directly from a safe source",
 };
