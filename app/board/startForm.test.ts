@@ -29,7 +29,21 @@ describe("the form that opens a job, as plain data", () => {
       complaint: " cold ",
       seen: {},
       claims: [],
+      learned: true,
     });
+  });
+
+  test("what the shop has learned is used unless the box was shown and not ticked", () => {
+    const learned = (entries: readonly (readonly [string, string])[]) =>
+      readStartForm(form(entries))["learned"];
+    expect(learned([])).toBe(true);
+    expect(learned([["learned-asked", "yes"]])).toBe(false);
+    expect(
+      learned([
+        ["learned-asked", "yes"],
+        ["learned", "on"],
+      ]),
+    ).toBe(true);
   });
 
   test("what is not filled in is empty, a file in a text's place is nothing", () => {

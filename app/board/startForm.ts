@@ -28,6 +28,8 @@ export function readStartForm(form: FormData): Record<string, unknown> {
     complaint: text("complaint"),
     seen,
     claims,
+    // A box that is not ticked sends nothing; that it was asked is said beside it.
+    learned: text("learned-asked") === "" || text("learned") !== "",
     ...(text("comeBackOf") === "" ? {} : { comeBackOf: text("comeBackOf") }),
   };
 }

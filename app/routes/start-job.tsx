@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { newJob, openJob } from "#server/jobs/openJob.ts";
-import { closedLately } from "#server/logbook/shopExperience.ts";
+import { closedLately, hasClosedJobs } from "#server/logbook/shopExperience.ts";
 import { pool } from "#server/database/pool.ts";
 import { prepareAnalysis } from "#server/workers/analysis.ts";
 import { listUnits, newestModel } from "#server/units/models.ts";
@@ -44,7 +44,8 @@ export async function loader({ request }: Route.LoaderArgs) {
     },
   };
   const lately = unit ? await closedLately(pool(), unit.id) : [];
-  return { units, chosen, lately, jobId: crypto.randomUUID() };
+  const hasLearned = unit !== undefined && (await hasClosedJobs(pool()));
+  return { units, chosen, lately, hasLearned, jobId: crypto.randomUUID() };
 }
 
 export async function action({ request }: Route.ActionArgs) {
@@ -82,7 +83,7 @@ const UNKNOWN = {
 } as const;
 
 export default function StartJob({ loaderData, actionData }: Route.ComponentProps) {
-  const { units, chosen, lately, jobId } = loaderData;
+  const { units, chosen, lately, hasLearned, jobId } = loaderData;
   const { person } = useShop();
   const [claims, setClaims] = useState<readonly number[]>([]);
   const busy = useNavigation().state !== "idle";
@@ -108,6 +109,7 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
         <Form method="post" className="flex flex-col gap-7 pt-6">
           <input type="hidden" name="id" value={jobId} />
           <input type="hidden" name="unit" value={chosen.id} />
+          {hasLearned && <input type="hidden" name="learned-asked" value="yes" />}
           <div className="grid gap-6 sm:grid-cols-2">
             <Field
               label="Which one is it"
@@ -153,6 +155,12 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
                 </select>
               )}
             </Field>
+          )}
+          {hasLearned && (
+            <label className="flex min-h-11 items-center gap-3">
+              <input type="checkbox" name="learned" defaultChecked className="size-6" />
+              Start from what this shop has learned
+            </label>
           )}
           <SeenQuestions key={chosen.id} {...chosen.questions} />
           <fieldset className="flex flex-col gap-2">

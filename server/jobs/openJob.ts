@@ -22,12 +22,14 @@ export const newJob = z.object({
     .max(2000, "Keep the complaint under 2000 characters."),
   /** Observation id → what was seen. */
   seen: z.record(z.string(), z.enum(["yes", "no", "badly", "sometimes"])),
+  /** Starts from what the shop's closed jobs say; it can be changed in the job. */
+  learned: z.boolean().default(true),
   /** The closed job whose repair did not hold. */
   comeBackOf: z.uuid().optional(),
   claims: z.array(z.object({ item: z.string().optional(), text: z.string().trim().min(1).max(500) })).max(40),
 });
 
-export type NewJob = z.infer<typeof newJob>;
+export type NewJob = z.input<typeof newJob>;
 
 /** Opens a job and records what is known from the start, in one transaction. Returns the field that is unknown here, if any. */
 export async function openJob(input: NewJob): Promise<"unit" | "person" | "comeBackOf" | undefined> {
@@ -46,6 +48,7 @@ export async function openJob(input: NewJob): Promise<"unit" | "person" | "comeB
       ...(input.comeBackOf ? { comeBackOf: input.comeBackOf } : {}),
     },
     ...(experience ? [{ type: "experience" as const, ...experience }] : []),
+    ...(experience && input.learned === false ? [{ type: "learning" as const, on: false }] : []),
     ...input.claims.map(({ item, text }): EventBody => ({ type: "claim", ...(item ? { item } : {}), text })),
     ...Object.entries(input.seen)
       .filter(([observation]) => known.has(observation))

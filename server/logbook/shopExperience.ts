@@ -81,3 +81,9 @@ export async function isClosedJobOf(on: Connection, job: string, unitId: string)
   );
   return found !== undefined;
 }
+
+/** Whether the shop has closed any job as repaired, so that there is something to learn from. */
+export async function hasClosedJobs(on: Connection): Promise<boolean> {
+  const found = await maybeOne(on, "SELECT job_id FROM job_records WHERE outcome = 'repaired' LIMIT 1");
+  return found !== undefined;
+}

@@ -1,4 +1,5 @@
 import { expect, test } from "@playwright/test";
+import { byCatalogue } from "./jobPage.ts";
 
 /** Three complaints ticked at the door, and what must lead before any reading. */
 const COMPLAINTS = [
@@ -46,6 +47,7 @@ for (const { unit, complaint, stops, shows, seen, step, leads, not } of COMPLAIN
     for (const [question, answer] of Object.entries(seen))
       await page.getByRole("radiogroup", { name: question }).getByText(answer, { exact: true }).click();
     await page.getByLabel("Who is working on it").selectOption("ansa");
+    await byCatalogue(page);
     await page.getByRole("button", { name: "Open the job" }).click();
     await expect(page.locator("[data-ready]")).toBeVisible();
     await expect(page.getByTestId("sequence")).toContainText(`Most likely it stops at ${step}`);

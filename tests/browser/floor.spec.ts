@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { JobPage } from "./jobPage.ts";
+import { byCatalogue, JobPage } from "./jobPage.ts";
 
 /** What hands do on a small screen and at the bench: places, plugs, states, what was left out. */
 const goLive = async (page: Page, job: JobPage) => {
@@ -138,6 +138,7 @@ test("a part named without words is a claim, by its name, in ledger, recap and r
   await page.getByRole("button", { name: "Add a claim" }).click();
   await page.getByLabel("Part the claim is about").selectOption({ label: "Rinse heater HT1" });
   await page.getByLabel("Who is working on it").selectOption("ansa");
+  await byCatalogue(page);
   await page.getByRole("button", { name: "Open the job" }).click();
   const job = new JobPage(page);
   await job.ready();

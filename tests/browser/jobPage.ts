@@ -45,6 +45,7 @@ export class JobPage {
     for (const [question, answer] of Object.entries(seen))
       await page.getByRole("radiogroup", { name: question }).getByText(answer, { exact: true }).click();
     await page.getByLabel("Who is working on it").selectOption("ansa");
+    await byCatalogue(page);
     await page.getByRole("button", { name: "Open the job" }).click();
     await this.ready();
   }
@@ -157,6 +158,11 @@ export class JobPage {
     }
     return made;
   }
+}
+
+/** A job that starts from the catalogue alone: what this shop learned changes with every job that a test closes. */
+export async function byCatalogue(page: Page): Promise<void> {
+  await page.getByLabel("Start from what this shop has learned").uncheck();
 }
 
 /** What the technician answers to a check, by its id: what the meter shows, or whether it is seen. */

@@ -2,7 +2,7 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import type { Chain } from "../support/chain.ts";
 import { heats, SOUND_WARMER, WARMER, warmerReads } from "../support/foodWarmer.ts";
-import { JobPage, type Answers } from "./jobPage.ts";
+import { byCatalogue, JobPage, type Answers } from "./jobPage.ts";
 
 /** What an honest technician answers to the check on the card, from the chain alone. */
 function honestly(chain: Chain): Answers {
@@ -30,6 +30,7 @@ async function openJob(page: Page): Promise<JobPage> {
   await page.getByRole("button", { name: "Save and start a job" }).click();
   await page.getByLabel("What is wrong").fill("Stays cold, lamp in the rocker is on.");
   await page.getByLabel("Who is working on it").selectOption("ansa");
+  await byCatalogue(page);
   await page.getByRole("button", { name: "Open the job" }).click();
   const job = new JobPage(page);
   await job.ready();

@@ -2,7 +2,7 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { BAD_LIST, GOOD_LIST, WASHER_PARTS } from "../support/washerList.ts";
 import { washerAnswers } from "../support/washer.ts";
-import { JobPage } from "./jobPage.ts";
+import { byCatalogue, JobPage } from "./jobPage.ts";
 
 async function paste(page: Page, list: string): Promise<void> {
   await page.getByRole("button", { name: "Paste or open a list" }).click();
@@ -51,6 +51,7 @@ test("sixty rows pasted, the two bad ones mended, parts named, and a job worked 
   ] as const)
     await page.getByRole("radiogroup", { name: question }).getByText(answer, { exact: true }).click();
   await page.getByLabel("Who is working on it").selectOption("ansa");
+  await byCatalogue(page);
   await page.getByRole("button", { name: "Open the job" }).click();
   const job = new JobPage(page);
   await job.ready();

@@ -199,6 +199,9 @@ describe("what the shop has learned", () => {
     >;
     expect(known.faults["TC1:open"]).toBeGreaterThan(0);
     expect(await recordEvent(id, entry(1, { type: "learning", on: false }))).toMatchObject({ ok: true });
+    const { events: aside } = (await readJob(await open("by the catalogue", { learned: false })))!;
+    expect(aside.map((e) => e.body.type)).toEqual(["opened", "experience", "learning"]);
+    expect(aside.at(-1)!.body).toEqual({ type: "learning", on: false });
   });
 });
 
