@@ -92,6 +92,8 @@ async function repairIt(page: Page, what: string): Promise<void> {
 async function proveWith(job: JobPage, truth: string): Promise<void> {
   const answers = fromDictionary(demoDictionary(job.unit), truth);
   const rows = job.page.getByTestId("proof").getByRole("listitem");
+  // What was wrong before the repair is known once it is weighed.
+  await job.weighed();
   for (const row of await rows.all()) {
     const check = (await row.getAttribute("data-check"))!;
     const answer = answers(check);
