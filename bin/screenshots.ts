@@ -64,6 +64,8 @@ try {
   await job.open("Does nothing at all, display dark.", { "Does the display light?": "no" });
   await page.goto("/");
   await shot(page, "board");
+  await page.goto("/logbook?ask=trouble");
+  await shot(page, "logbook");
   await job.open("Fills and washes, rinse stays cold.", ANSWERS);
   await live(job, page);
   for (const line of ["P4.3 to N 229.9 vac in rinse heat", "HT1.1 to N 0.3 vac in rinse heat"])
