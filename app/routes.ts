@@ -37,6 +37,7 @@ export default [
   route("units/traced", "routes/units-traced.ts"),
   route("units/file", "routes/units-file.ts"),
   route("units/:unit/own-value", "routes/unit-own-value.ts"),
+  route("units/:unit/parts", "routes/unit-parts.ts"),
   route("units/:unit/pictures", "routes/unit-pictures.ts"),
   route("units/:unit/file", "routes/unit-file.ts"),
   route("logbook/:table", "routes/logbook-table.ts"),

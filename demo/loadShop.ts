@@ -2,11 +2,12 @@ import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { gunzipSync, strFromU8 } from "fflate";
 import { jobEvent, type JobEvent } from "#core/job/index.ts";
-import { withVariants, type UnitFile } from "#core/unit/index.ts";
+import { readUnitOrThrow, withVariants, type UnitFile } from "#core/unit/index.ts";
 import { transaction, type Connection } from "#server/database/query.ts";
 import { insertEvents, insertJob } from "#server/jobs/statements.ts";
 import { keepMissingSummaries } from "#server/jobs/summary.ts";
 import { storeModel } from "#server/units/models.ts";
+import { loadParts } from "./loadParts.ts";
 
 /** Pellwick Service Bench: an invented shop. */
 const PEOPLE = [
@@ -41,6 +42,8 @@ export function loadDemoShop(
     for (const file of jsonFiles(folder))
       for (const model of withVariants(JSON.parse(readFileSync(file, "utf8")) as UnitFile))
         models.set(model.id, await storeModel(client, model));
+    const units = jsonFiles(folder).map((f) => readUnitOrThrow(JSON.parse(readFileSync(f, "utf8"))));
+    for (const unit of units) await loadParts(client, unit);
     const closed = JSON.parse(strFromU8(gunzipSync(readFileSync(year)))) as DemoJob[];
     const open = jsonFiles(jobs).map((file) => JSON.parse(readFileSync(file, "utf8")) as DemoJob);
     // The oldest job has the lowest number, but for the open ones, which have stood on the board in this order.

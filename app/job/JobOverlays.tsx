@@ -1,4 +1,5 @@
 import { Suspense } from "react";
+import type { usePhotos } from "./ledger/usePhotos.ts";
 import type { JobDesk } from "./useJobDesk.ts";
 import {
   BandDialog,
@@ -12,8 +13,8 @@ import {
 } from "./jobDialogs.ts";
 
 /** What opens over a job's page: the power, the call, the order, the keys, the drawing, a retraction. */
-export function JobOverlays({ desk, jobId }: { desk: JobDesk; jobId: string }) {
-  const { unit, events, state, view, ask, order, open, close, enterOrSay } = desk;
+export function JobOverlays({ desk, photos }: { desk: JobDesk; photos: ReturnType<typeof usePhotos> }) {
+  const { job, unit, events, state, view, ask, order, open, close, enterOrSay } = desk;
   return (
     <Suspense
       fallback={
@@ -43,7 +44,15 @@ export function JobOverlays({ desk, jobId }: { desk: JobDesk; jobId: string }) {
         />
       )}
       {open?.dialog === "repair" && state.call && (
-        <RepairDialog jobId={jobId} unit={unit} view={view} onEnter={enterOrSay} onClose={close} />
+        <RepairDialog
+          jobId={job.id}
+          unit={unit}
+          view={view}
+          state={state}
+          onEnter={enterOrSay}
+          onPhoto={photos.attach}
+          onClose={close}
+        />
       )}
       {open?.dialog === "log" && (
         <LogDialog unit={unit} state={state} proposal={desk.proposal} onEnter={desk.enter} onClose={close} />
@@ -64,7 +73,7 @@ export function JobOverlays({ desk, jobId }: { desk: JobDesk; jobId: string }) {
       {(open?.dialog === "call" || open?.dialog === "close") && (
         <CallDialog
           view={view}
-          jobId={jobId}
+          jobId={job.id}
           toClose={open.dialog === "close"}
           onClose={close}
           onEnter={enterOrSay}

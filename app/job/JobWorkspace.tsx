@@ -36,6 +36,7 @@ import { useJobDesk, type JobDesk } from "./useJobDesk.ts";
 export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobView; dictionary: string }) {
   const desk = useJobDesk(job, first, dictionary);
   const { view, closed, place, setOpen } = desk;
+  const photos = usePhotos(job.id, desk.jobName, desk.pending);
   return (
     <div
       className="flex min-h-dvh flex-col xl:h-dvh xl:overflow-hidden"
@@ -61,16 +62,21 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
       <Notices job={job} desk={desk} />
       <main className="min-h-0 grow max-xl:flex max-xl:flex-col xl:grid xl:grid-cols-[minmax(0,1fr)_27rem]">
         <div className="relative min-w-0 flex-col border-ink bg-sheet max-xl:contents xl:flex xl:overflow-y-auto xl:border-r-[1.5px]">
-          <CourseAndRecord desk={desk} job={job} />
+          <CourseAndRecord desk={desk} job={job} photos={photos} />
         </div>
         <div className="relative min-w-0 flex-col max-xl:contents xl:flex xl:overflow-y-auto">
           <div className={atPlace("next", place)}>
             {!closed && (
               <ProofStrip
+                unit={desk.unit}
                 view={view}
                 onAgain={(finding) => desk.takeAgain(finding)}
                 onTakeBack={(of) => desk.enterOrSay({ type: "retraction", of, why: "" })}
                 onClose={() => setOpen({ dialog: "close" })}
+                onEnter={desk.enter}
+                onPower={desk.changePower}
+                onRepair={() => setOpen({ dialog: "repair" })}
+                state={desk.state}
               />
             )}
             <CallStrip
@@ -89,7 +95,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
         </div>
       </main>
       <PlaceBar place={place} onPlace={desk.setPlace} onWiring={() => setOpen({ dialog: "wiring" })} />
-      <JobOverlays desk={desk} jobId={job.id} />
+      <JobOverlays desk={desk} photos={photos} />
     </div>
   );
 }
@@ -150,9 +156,16 @@ function Notices({
 }
 
 /** Where the volts go, and what was found. */
-function CourseAndRecord({ desk, job }: { desk: JobDesk; job: Job }) {
+function CourseAndRecord({
+  desk,
+  job,
+  photos,
+}: {
+  desk: JobDesk;
+  job: Job;
+  photos: ReturnType<typeof usePhotos>;
+}) {
   const { unit, view, state, proposal, place, setOpen } = desk;
-  const photos = usePhotos(job.id, desk.jobName, desk.pending);
   return (
     <>
       <div className={`${atPlace("course", place)} bg-sheet`}>

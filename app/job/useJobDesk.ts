@@ -168,6 +168,7 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
   return {
     ...log,
     ...diagnosis,
+    job,
     view,
     unit,
     nameOf,

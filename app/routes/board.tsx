@@ -1,5 +1,11 @@
 import { Form, Link } from "react-router";
-import { countStages, listTickets, type TicketPage } from "#server/jobs/tickets.ts";
+import {
+  countStages,
+  endingWarranties,
+  listTickets,
+  type EndingWarranty,
+  type TicketPage,
+} from "#server/jobs/tickets.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/board";
 import { BringFile } from "../trace/BringFile.tsx";
@@ -15,13 +21,14 @@ export async function loader({ request }: Route.LoaderArgs) {
   const words = sought.split(/\s+/u).filter(Boolean).slice(0, 8);
   const pageOf = (name: string) => Number(/^\d{1,6}$/u.exec(searchParams.get(name) ?? "")?.[0] ?? 1);
   const at = STAGES.find((s) => s === searchParams.get("at"));
-  const [open, closed, units, counts] = await Promise.all([
+  const [open, closed, units, counts, warranties] = await Promise.all([
     listTickets({ closed: false, words, page: pageOf("open"), ...(at ? { stage: at } : {}) }),
     listTickets({ closed: true, words, page: pageOf("closed") }),
     listUnits(),
     countStages(),
+    endingWarranties(WARRANTY_SOON, WARRANTIES_SHOWN),
   ]);
-  return { open, closed, units, counts, at, sought };
+  return { open, closed, units, counts, warranties, at, sought };
 }
 
 /** What open jobs stand at, what can be done now before what waits. */
@@ -33,11 +40,15 @@ const STAGE_TEXT: Readonly<Record<(typeof STAGES)[number], string>> = {
   wait: "waiting",
 };
 
+/** Warranties that end within so many days are shown, and so many of them at most. */
+const WARRANTY_SOON = 14;
+const WARRANTIES_SHOWN = 4;
+
 /** Units on the board: those worked on last. */
 const UNITS_SHOWN = 8;
 
 export default function Board({ loaderData }: Route.ComponentProps) {
-  const { open, closed, units, counts, at, sought } = loaderData;
+  const { open, closed, units, counts, warranties, at, sought } = loaderData;
   const isFound = sought !== "";
   return (
     <main className="mx-auto grid max-w-6xl gap-8 p-4 md:grid-cols-[1fr_20rem] md:p-6">
@@ -92,6 +103,7 @@ export default function Board({ loaderData }: Route.ComponentProps) {
         {closed.all > 0 && <Tickets title={`${closed.all} closed`} list={closed} name="closed" empty="" />}
       </div>
       <aside className="flex flex-col gap-3 self-start">
+        {warranties.length > 0 && <Warranties list={warranties} />}
         <h2 className="section-title border-b border-rule pb-1">Units this shop knows</h2>
         <Link to="/units/new" className={buttonClass("plain")}>
           Trace a circuit of another
@@ -131,6 +143,29 @@ export default function Board({ loaderData }: Route.ComponentProps) {
         </Link>
       </aside>
     </main>
+  );
+}
+
+function Warranties({ list }: { list: readonly EndingWarranty[] }) {
+  return (
+    <section aria-label="Warranties that end soon">
+      <h2 className="section-title border-b border-rule pb-1">Warranty ends soon</h2>
+      <ul>
+        {list.map((w) => (
+          <li key={w.id} className="border-b border-rule-faint">
+            <Link
+              to={`/jobs/${w.id}/customer`}
+              className="block min-h-11 py-2 underline-offset-4 hover:underline"
+            >
+              <span className="font-bold">{w.unitName}</span> {w.label}
+              <span className="block text-[0.9375rem] text-ink-soft">
+                {w.itemName} · until <span className="reading">{w.until}</span>
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -25,6 +25,16 @@ export function entryTitle(unit: UnitModel, { body }: JobEvent): string {
       return `repaired: ${body.what}`;
     case "jumper":
       return `jumper ${body.of === undefined ? "fitted" : "taken off"}: ${body.where}`;
+    case "setting":
+      return `${body.name}, ${body.when} the repair: ${body.value}`;
+    case "refitted":
+      return `wire back: ${body.wire}, ${body.colour}`;
+    case "safety":
+      return "a safety test";
+    case "ordered":
+      return `ordered of ${body.supplier}`;
+    case "arrived":
+      return "the part has come";
     case "moved":
       return "moved to another revision of the unit";
     case "learning":

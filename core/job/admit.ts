@@ -1,9 +1,11 @@
 import { FUNCTION_NAME, type MeterFunction } from "#core/meter/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { bandFor } from "./bandFor.ts";
-import type { EventBody, FindingBody, JobEvent } from "./events.ts";
+import { valueOf, type EventBody, type FindingBody, type JobEvent } from "./events.ts";
 import { misfits, type Misfit, type UnknownName } from "./fit.ts";
 import { isCurrent, type JobState } from "./replay.ts";
+import { passes, safetyTestsOf, type SafetyTestId } from "./safetyTests.ts";
+import { crossedWires, transferList, type CrossedWire } from "./transfer.ts";
 
 /** Why an event may not join a job's log. */
 export type AdmissionProblem =
@@ -11,6 +13,13 @@ export type AdmissionProblem =
   | { readonly code: "no-repair" }
   | { readonly code: "no-proof" }
   | { readonly code: "jumper"; readonly where: string }
+  /** A test that the hazards ask for was not made, or did not pass; a setting was not carried over; a wire sits elsewhere. */
+  | { readonly code: "safety-open" | "safety-fails"; readonly test: SafetyTestId }
+  | { readonly code: "setting-open"; readonly name: string }
+  | { readonly code: "crossed"; readonly at: string; readonly found: string }
+  | { readonly code: "safety-early" }
+  | { readonly code: "safety-band"; readonly needs: "live" | "dead"; readonly band: JobState["band"] }
+  | { readonly code: "below-nothing" }
   | { readonly code: "job-closed"; readonly at: string }
   | UnknownName
   | { readonly code: "same-point"; readonly id: string }
@@ -61,9 +70,13 @@ export function admissionProblems(unit: UnitModel, job: JobState, event: JobEven
   if (job.closed) return [{ code: "job-closed", at: job.closed.event.at }];
   if (body.type === "finding") return findingProblems(unit, job, body);
   if (body.type === "twin") return twinProblems(unit, body);
-  if (body.type === "attachment" && !job.ledger.some((e) => e.event.id === body.of))
+  if (body.type === "attachment" && !takesPhotos(job, body.of))
     return [{ code: "unknown", what: "finding", id: body.of }];
-  if (body.type === "closed") return closingProblems(job, body);
+  if (body.type === "closed") return closingProblems(unit, job, body);
+  if (body.type === "safety") return safetyProblems(unit, job, body);
+  if (body.type === "refitted") return refittedProblems(unit, job, body);
+  if (body.type === "arrived" && !job.orders.some((o) => o.event.id === body.of && !o.arrived))
+    return [{ code: "unknown", what: "order", id: body.of }];
   if (body.type === "jumper" && body.of !== undefined && !job.jumpers.some((j) => j.event.id === body.of))
     return [{ code: "unknown", what: "jumper", id: body.where }];
   if (body.type === "retraction") return retractionProblems(job, body);
@@ -75,15 +88,84 @@ function unknownNames(unit: UnitModel, body: EventBody): Exclude<Misfit, { code:
   return misfits(unit, body).filter((m) => m.code !== "state-power");
 }
 
-/** A jumper that was left in blocks every end; a repair is named, and something was read or seen after it, or why not is said. */
+/** Findings, the call that is to be repaired, and what was set before and after. */
+function takesPhotos({ ledger, call, settings }: JobState, of: string): boolean {
+  return (
+    ledger.some((e) => e.event.id === of) ||
+    call?.event.id === of ||
+    [...settings.values()].some((s) => s.before?.event.id === of || s.after?.event.id === of)
+  );
+}
+
+/**
+ * A jumper that was left in blocks every end. As repaired closes what is named, was found right since, has passed the tests
+ * that its hazards ask for, and has its settings; or why not is said. What was tested and failed, or a wire found at another
+ * place, no reason makes good.
+ */
 function closingProblems(
+  unit: UnitModel,
   job: JobState,
   { outcome, waived }: Extract<EventBody, { type: "closed" }>,
 ): AdmissionProblem[] {
-  const left = job.jumpers.map(({ where }): AdmissionProblem => ({ code: "jumper", where }));
-  if (outcome !== "repaired" || waived !== undefined) return left;
-  if (job.repairs.length === 0) return [...left, { code: "no-repair" }];
-  return job.ledger.some(isCurrent) ? left : [...left, { code: "no-proof" }];
+  const problems = job.jumpers.map(({ where }): AdmissionProblem => ({ code: "jumper", where }));
+  if (outcome !== "repaired") return problems;
+  const tests = safetyTestsOf(unit).map((test) => ({ test, made: job.safety.get(test.id) }));
+  for (const { test, made } of tests)
+    if (made && !passes(test, resultOf(made))) problems.push({ code: "safety-fails", test: test.id });
+  for (const { wire, found } of crossedNow(unit, job)) problems.push({ code: "crossed", at: wire.at, found });
+  if (waived !== undefined) return problems;
+  if (job.repairs.length === 0) return [...problems, { code: "no-repair" }];
+  if (!job.ledger.some(isCurrent)) problems.push({ code: "no-proof" });
+  for (const { test, made } of tests) if (!made) problems.push({ code: "safety-open", test: test.id });
+  for (const { name } of settingsToCarry(unit, job))
+    if (!job.settings.get(name)?.after) problems.push({ code: "setting-open", name });
+  return problems;
+}
+
+/** What a test of the hazards came to: Ω or A, or whether it is as it should be. */
+export function resultOf({ result }: Extract<EventBody, { type: "safety" }>): number | boolean {
+  return result.kind === "seen" ? result.seen : valueOf(result.value);
+}
+
+/** Items of the call that stands, or of none. */
+const calledItems = ({ call }: JobState): readonly string[] => call?.body.item.split("+") ?? [];
+
+/** Settings that must be the same on what replaces the called items. */
+export function settingsToCarry(unit: UnitModel, job: JobState): UnitModel["settings"] {
+  const replaced = unit.items.filter((i) => i.remedy === "replace" && calledItems(job).includes(i.id));
+  return replaced.length === 0
+    ? []
+    : unit.settings.filter((s) => s.item === undefined || replaced.some((i) => i.id === s.item));
+}
+
+/** Wires of the called items that were found at another's place. */
+export function crossedNow(unit: UnitModel, job: JobState): CrossedWire[] {
+  const found = new Map([...job.refitted.values()].map((r) => [r.wire, r.colour]));
+  return found.size === 0 ? [] : crossedWires(transferList(unit, calledItems(job)), found);
+}
+
+function safetyProblems(
+  unit: UnitModel,
+  job: JobState,
+  { test: id, result }: Extract<EventBody, { type: "safety" }>,
+): AdmissionProblem[] {
+  const test = safetyTestsOf(unit).find((t) => t.id === id);
+  if (!test) return [{ code: "unknown", what: "test", id }];
+  if (job.repairs.length === 0) return [{ code: "safety-early" }];
+  if ((result.kind === "value") !== (test.limit !== undefined))
+    return [{ code: "result-kind", wanted: test.limit ? "a reading" : "yes or no" }];
+  if (test.band && job.band !== test.band) return [{ code: "safety-band", needs: test.band, band: job.band }];
+  return result.kind === "value" && valueOf(result.value) < 0 ? [{ code: "below-nothing" }] : [];
+}
+
+function refittedProblems(
+  unit: UnitModel,
+  job: JobState,
+  { wire }: Extract<EventBody, { type: "refitted" }>,
+): AdmissionProblem[] {
+  return transferList(unit, calledItems(job)).some((w) => w.id === wire)
+    ? []
+    : [{ code: "unknown", what: "wire", id: wire }];
 }
 
 function findingProblems(unit: UnitModel, job: JobState, body: FindingBody): AdmissionProblem[] {
@@ -141,6 +223,8 @@ function retractionProblems(
     job.unplaced.find((u) => u.event.id === body.of) ??
     job.repairs.find((r) => r.event.id === body.of) ??
     job.jumpers.find((j) => j.event.id === body.of) ??
+    [...job.safety.values(), ...job.refitted.values(), ...job.orders].find((e) => e.event.id === body.of) ??
+    [...job.settings.values()].find((s) => s.before?.event.id === body.of || s.after?.event.id === body.of) ??
     (job.call?.event.id === body.of ? job.call : undefined);
   return known ? [] : [{ code: "unknown", what: "finding", id: body.of }];
 }

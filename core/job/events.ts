@@ -1,11 +1,14 @@
 import { z } from "zod";
 import { TRIALS } from "#core/diagnosis/index.ts";
 import { METER_FUNCTIONS } from "#core/meter/index.ts";
+import { SAFETY_TESTS } from "./safetyTests.ts";
 
 const id = z.string().min(1).max(80);
 /** The longest note, in characters. */
 export const NOTE_LENGTH = 2000;
 const note = z.string().max(NOTE_LENGTH);
+/** The shop's own shelf, as the supplier of an order. */
+export const SHELF = "own shelf";
 /** SHA-256 of a unit's model. */
 const modelHash = z.string().regex(/^[0-9a-f]{64}$/u);
 
@@ -142,6 +145,37 @@ export const eventBody = z.discriminatedUnion("type", [
   }),
   /** A jumper or a bridge was fitted, and says where; with `of`, the one that was fitted so was taken off again. */
   z.strictObject({ type: z.literal("jumper"), where: z.string().min(1).max(200), of: z.uuid().optional() }),
+  /** What is to be the same on the replacement, as it stood on the old part and as it was set on the new one. */
+  z.strictObject({
+    type: z.literal("setting"),
+    name: z.string().min(1).max(300),
+    when: z.enum(["before", "after"]),
+    value: z.string().min(1).max(200),
+  }),
+  /** A wire of the transfer list is on again; `colour` is what is found at its place, seen from the wire side. */
+  z.strictObject({
+    type: z.literal("refitted"),
+    wire: z.string().min(1).max(200),
+    colour: z.string().max(60),
+  }),
+  /** A test that the unit's hazards ask for, made on the repaired unit. */
+  z.strictObject({
+    type: z.literal("safety"),
+    test: z.enum(SAFETY_TESTS),
+    result: z.discriminatedUnion("kind", [
+      z.strictObject({ kind: z.literal("value"), value: storedValue }),
+      z.strictObject({ kind: z.literal("seen"), seen: z.boolean() }),
+    ]),
+  }),
+  /** A part was ordered for this job: of whom, for how much, to come in so many days; `of` says that it has come. */
+  z.strictObject({
+    type: z.literal("ordered"),
+    item: id,
+    supplier: z.string().min(1).max(100),
+    price: z.number().nonnegative().max(1e6),
+    days: z.number().int().nonnegative().max(365),
+  }),
+  z.strictObject({ type: z.literal("arrived"), of: z.uuid() }),
   z.strictObject({
     type: z.literal("closed"),
     outcome: z.enum(["repaired", "handed on", "given up"]),

@@ -7,7 +7,19 @@ import type { EventBody, FindingBody } from "./events.ts";
 export interface UnknownName {
   readonly code: "unknown";
   readonly what:
-    "part" | "point" | "state" | "lift" | "observation" | "item" | "suspect" | "finding" | "jumper";
+    | "part"
+    | "point"
+    | "state"
+    | "lift"
+    | "observation"
+    | "item"
+    | "suspect"
+    | "finding"
+    | "jumper"
+    | "setting"
+    | "wire"
+    | "test"
+    | "order";
   readonly id: string;
 }
 
@@ -33,6 +45,11 @@ export function misfits(unit: UnitModel, body: EventBody): Misfit[] {
       );
     case "claim":
       return unknown("item", body.item === undefined ? [] : [body.item], unit.items);
+    case "setting":
+      return unit.settings.some((s) => s.name === body.name)
+        ? []
+        : [{ code: "unknown", what: "setting", id: body.name }];
+    case "ordered":
     case "call":
     case "repaired":
       // A call of two faults names two items.

@@ -1,10 +1,11 @@
 /** A job: its events, what they may be, and what they leave. */
-export { admissionProblems, type AdmissionProblem } from "./admit.ts";
+export { admissionProblems, crossedNow, resultOf, settingsToCarry, type AdmissionProblem } from "./admit.ts";
 export {
   ATTACHMENT_MEDIA,
   eventBody,
   jobEvent,
   NOTE_LENGTH,
+  SHELF,
   storeValue,
   valueOf,
   type EventBody,
@@ -26,6 +27,8 @@ export {
   type JobState,
   type LedgerEntry,
 } from "./replay.ts";
+export { passes, safetyTestsOf, type SafetyTest, type SafetyTestId } from "./safetyTests.ts";
+export { crossedWires, transferList, type CrossedWire, type TransferWire } from "./transfer.ts";
 export { fileTooLarge, MOST_FILE_BYTES } from "./attachments.ts";
 export { doneChecks } from "./replay.ts";
 export { type TwinReading } from "./replay.ts";

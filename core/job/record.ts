@@ -86,7 +86,11 @@ function repairsOf(unit: UnitModel, state: JobState, events: readonly JobEvent[]
       item: body.item,
       suspect: body.suspect,
       replaced: items.length > 0,
-      price: items.reduce((sum, x) => sum + x.price, 0),
+      // What was paid for it, where it was ordered here.
+      price: items.reduce(
+        (sum, x) => sum + (state.orders.findLast((o) => o.item === x.id)?.price ?? x.price),
+        0,
+      ),
       held: i === state.repairs.length - 1 && state.closed?.body.outcome === "repaired",
       waited: calledAt < 0 ? 0 : idleIn(events.slice(calledAt, at + 1)),
     };

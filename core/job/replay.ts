@@ -16,6 +16,7 @@ import type { UnitModel } from "#core/unit/index.ts";
 import { valueOf, type EventBody, type FindingBody, type JobEvent } from "./events.ts";
 import { misfits, type Misfit } from "./fit.ts";
 import { arrivedAfter, powerWord, unheardBy } from "./late.ts";
+import type { SafetyTestId } from "./safetyTests.ts";
 
 /** A finding in the ledger, retracted or not. */
 export interface LedgerEntry {
@@ -85,6 +86,16 @@ export interface JobState {
   readonly repairs: readonly Repair[];
   /** What the shop knew of this unit when the job was taken in, and whether it is used here. */
   readonly learned?: { readonly experience: Experience; readonly on: boolean };
+  /** Tests of the unit's hazards since the last repair; a later one of the same kind stands for the earlier. */
+  readonly safety: ReadonlyMap<SafetyTestId, BodyAt<"safety">>;
+  /** What was set before and after, by setting, and the colours found at the places of wires: since the call that stands. */
+  readonly settings: ReadonlyMap<
+    string,
+    { readonly before?: BodyAt<"setting">; readonly after?: BodyAt<"setting"> }
+  >;
+  readonly refitted: ReadonlyMap<string, BodyAt<"refitted">>;
+  /** Parts ordered for this job, and when each came. */
+  readonly orders: readonly (BodyAt<"ordered"> & { readonly arrived?: JobEvent })[];
   /** Jumpers that were fitted and not taken off. */
   readonly jumpers: readonly { readonly event: JobEvent; readonly where: string }[];
   /** The call that stands; `repaired` once a repair was recorded after it. */
@@ -132,6 +143,10 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
     .filter((e) => !retracted.has(e.id))
     .at(-1);
   const closed = of("closed").at(-1);
+  const counting = <T extends EventBody["type"]>(type: T) => of(type).filter((e) => !retracted.has(e.id));
+  const calledAt = call ? events.indexOf(call) : 0;
+  const sinceCall = <T extends EventBody["type"]>(type: T) =>
+    counting(type).filter((e) => events.indexOf(e) >= calledAt);
   const experience = of("experience").at(-1)?.body;
   const learned = experience && {
     experience,
@@ -157,6 +172,14 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
     evidence: evidenceIn(repaired.length),
     repairs: repaired.map((event, epoch) => ({ event, body: event.body, evidence: evidenceIn(epoch) })),
     ...(learned ? { learned } : {}),
+    safety: new Map(
+      counting("safety")
+        .filter((e) => epochOf(e) === repaired.length)
+        .map((event) => [event.body.test, { ...event.body, event }]),
+    ),
+    settings: settingsOf(sinceCall("setting")),
+    refitted: new Map(sinceCall("refitted").map((event) => [event.body.wire, { ...event.body, event }])),
+    orders: ordersOf(counting("ordered"), counting("arrived")),
     jumpers: jumpersOf(of("jumper"), retracted),
     claims: claims.map((event) => ({
       event,
@@ -219,6 +242,27 @@ function jumpersOf(
   return standing
     .filter((e) => e.body.of === undefined && !off.has(e.id))
     .map((event) => ({ event, where: event.body.where }));
+}
+
+function settingsOf(entries: readonly (JobEvent & { body: BodyOf<"setting"> })[]): JobState["settings"] {
+  const settings = new Map<string, { before?: BodyAt<"setting">; after?: BodyAt<"setting"> }>();
+  for (const event of entries)
+    settings.set(event.body.name, {
+      ...settings.get(event.body.name),
+      [event.body.when]: { ...event.body, event },
+    });
+  return settings;
+}
+
+function ordersOf(
+  ordered: readonly (JobEvent & { body: BodyOf<"ordered"> })[],
+  arrived: readonly (JobEvent & { body: BodyOf<"arrived"> })[],
+): JobState["orders"] {
+  return ordered.map((event) => {
+    // What lies on the shelf is here.
+    const came = event.body.days === 0 ? event : arrived.find((e) => e.body.of === event.id);
+    return { ...event.body, event, ...(came ? { arrived: came } : {}) };
+  });
 }
 
 /** Whether an entry tells of the unit as it is: not taken back, and made after the last repair. */

@@ -1,4 +1,5 @@
 /** What the world has laid down: curves, gates and tables of standards and of the trade, each with its source. */
+export { AFTER_REPAIR } from "./afterRepair.ts";
 export {
   BREAKER_SOURCE,
   breakerHolds,

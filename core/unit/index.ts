@@ -10,6 +10,7 @@ export {
   type PartKind,
   type SizeRange,
   type WorkKind,
+  partChoice,
   remedyOf,
   type Remedy,
 } from "./catalogue/index.ts";

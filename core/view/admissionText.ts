@@ -1,5 +1,6 @@
 import { FUNCTION_NAME, FUNCTION_UNIT } from "#core/meter/index.ts";
 import type { AdmissionProblem } from "#core/job/index.ts";
+import { safetyTestName } from "./safetyText.ts";
 import { valueText } from "./words.ts";
 
 function negativeText({ value, fn }: Extract<AdmissionProblem, { code: "negative" }>): string {
@@ -52,6 +53,22 @@ export function describeAdmissionProblem(problem: AdmissionProblem): string {
       return "Nothing was measured or seen since the repair. Measure again what was wrong, or say why that is left out.";
     case "jumper":
       return `A jumper is still recorded as fitted: ${problem.where}. Take it off and record that first.`;
+    case "safety-early":
+      return "These tests are made after the repair. Record the repair first.";
+    case "safety-band":
+      return problem.needs === "dead"
+        ? `This test is made with the unit unplugged and proven dead, and the band says ${problem.band === "live" ? "LIVE" : "UNPROVEN"}.`
+        : `This test is made while the unit runs, and the band says ${problem.band === "dead" ? "DEAD AND PROVEN" : "UNPROVEN"}. Declare LIVE first.`;
+    case "safety-open":
+      return `${safetyTestName(problem.test)}: not entered since the repair. Make this test, or say why the job is closed without it.`;
+    case "safety-fails":
+      return `${safetyTestName(problem.test)}: it did not pass. The unit does not go back as repaired; mend what is wrong and test again, or hand it on.`;
+    case "setting-open":
+      return `“${problem.name}” is not said to be set on the new part yet.`;
+    case "crossed":
+      return `A wire sits at another's place: at ${problem.at} ${problem.found === "" ? "there is none" : `the ${problem.found} one was found`}. Put it right and enter it before anything is switched on.`;
+    case "below-nothing":
+      return "A reading of this test cannot be below nothing.";
     case "already-retracted":
       return "That finding has been retracted already.";
   }

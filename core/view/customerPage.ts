@@ -37,7 +37,12 @@ export function customerPage(unit: UnitModel, view: JobView, record: JobRecord):
         }
       : {}),
     done: repairs.map(({ body }) => `${nameOf(body.item)}: ${sentence(body.what)}`),
-    checked: right.map((r) => `${asked(r)} was ${r.was}, is ${r.is}.`),
+    checked: [
+      ...right.map((r) => `${asked(r)} was ${r.was}, is ${r.is}.`),
+      ...(proof?.safety.flatMap((s) =>
+        s.now === "passes" ? [`${s.name}: ${s.is}${s.limit && ` (${s.limit})`}.`] : [],
+      ) ?? []),
+    ],
     watch: [
       ...repairs.map(({ body }) => `What lay behind it: ${sentence(body.cause)}`),
       ...(closed?.body.waived === undefined

@@ -13,6 +13,16 @@ export function didText({ body }: JobEvent): string {
       return "recorded a repair";
     case "jumper":
       return body.of === undefined ? "fitted a jumper" : "took a jumper off";
+    case "setting":
+      return body.when === "before" ? "noted a setting" : "set what was carried over";
+    case "refitted":
+      return "put a wire back";
+    case "safety":
+      return "entered a safety test";
+    case "ordered":
+      return "ordered a part";
+    case "arrived":
+      return "took in a part";
     case "moved":
       return "moved the job to another revision of the unit";
     case "experience":

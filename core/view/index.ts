@@ -48,7 +48,8 @@ export {
   type TracedPoint,
   type TracedView,
 } from "./tracedView.ts";
-export { stillOff, transferList, type ProofRow, type ProofView, type TransferWire } from "./repairView.ts";
+export { refitRows, stillOff, type ProofRow, type ProofView, type RefitRow } from "./repairView.ts";
+export { readSafetyValue, safetyRows, type SafetyRow } from "./safetyText.ts";
 export { logText } from "./logText.ts";
 export { noConditionText } from "./noConditionText.ts";
 export { noOwnValueText, ownValueText } from "./ownValueText.ts";

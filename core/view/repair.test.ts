@@ -1,7 +1,16 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasherDictionary } from "../../tests/support/glasswasher.ts";
-import { admissionProblems, replay, type EventBody, type JobEvent } from "../job/index.ts";
-import { stillOff, transferList, viewJob } from "./index.ts";
+import {
+  admissionProblems,
+  crossedWires,
+  replay,
+  SHELF,
+  transferList,
+  type EventBody,
+  type JobEvent,
+} from "../job/index.ts";
+import { demoUnit } from "../../tests/support/demoUnits.ts";
+import { readSafetyValue, refitRows, safetyRows, stillOff, viewJob } from "./index.ts";
 
 const dictionary = glasswasherDictionary();
 const { unit } = dictionary;
@@ -48,6 +57,18 @@ const found = [
   event({ type: "call", item: cutOut, suspect: "TC1:open", chance: 0.98, note: "" }),
 ];
 const mended = [...found, repair()];
+/** What the glasswasher's hazards ask for, entered as a sound one shows it; `over` replaces one result. */
+const safe = (over: Partial<Record<string, number | boolean>> = {}) => {
+  const results = { earth: 0.12, insulation: 5e7, leakage: 4e-4, dry: true, guards: true, ...over };
+  return (Object.entries(results) as ["earth", number | boolean][]).flatMap(([test, r]) => [
+    band(test === ("leakage" as string) ? "live" : "dead"),
+    event({
+      type: "safety",
+      test,
+      result: typeof r === "boolean" ? { kind: "seen", seen: r } : { kind: "value", value: r },
+    }),
+  ]);
+};
 const again = (value: number | "OL") => [...mended, reading("ohm", "TC1.1", "TC1.2", value)];
 
 describe("what proves a repair", () => {
@@ -59,12 +80,16 @@ describe("what proves a repair", () => {
   });
 
   test("is proven once it reads right, not while it reads wrong, and not by something else alone", () => {
-    expect(view(again(0.1)).proof).toMatchObject({
+    expect(view([...again(0.1), ...safe()]).proof).toMatchObject({
       rows: [{ now: "right", is: "100.0 mΩ" }],
       proven: true,
     });
-    expect(view(again("OL")).proof).toMatchObject({ rows: [{ now: "wrong" }], proven: false });
-    const other = [...mended, reading("ohm", "HT1.1", "HT1.2", 26.5)];
+    expect(view(again(0.1)).proof!.proven).toBe(false);
+    expect(view([...again("OL"), ...safe()]).proof).toMatchObject({
+      rows: [{ now: "wrong" }],
+      proven: false,
+    });
+    const other = [...mended, reading("ohm", "HT1.1", "HT1.2", 26.5), ...safe()];
     expect(view(other).proof!.proven).toBe(false);
     const spoiled = [...again(0.1), band("live"), reading("vac", "P4.3", "P1.2", 0)];
     expect(view(spoiled).proof).toMatchObject({ rows: [{ now: "right" }], proven: false });
@@ -107,7 +132,7 @@ describe("the unit after a repair", () => {
     const state = replay(unit, log);
     expect(state.evidence).toEqual([]);
     expect(state.ledger.at(-1)).toMatchObject({ beforeRepair: true, late: { body: { type: "repaired" } } });
-    expect(problems(log, closed())).toEqual(["no-proof"]);
+    expect(problems(log, closed())).toContain("no-proof");
     // One that knew of the repair tells of the unit as it is.
     const heard = at(phone!, log.at(-2)!, reading("ohm", "TC1.1", "TC1.2", 0.1));
     expect(replay(unit, [...log, heard]).evidence).toHaveLength(1);
@@ -126,8 +151,8 @@ describe("the unit after a repair", () => {
 describe("a job closes as repaired", () => {
   test("only with a repair, and something found since; or with a reason why not", () => {
     expect(problems(found, closed())).toEqual(["no-repair"]);
-    expect(problems(mended, closed())).toEqual(["no-proof"]);
-    expect(problems(again(0.1), closed())).toEqual([]);
+    expect(problems([...mended, ...safe()], closed())).toEqual(["no-proof"]);
+    expect(problems([...again(0.1), ...safe()], closed())).toEqual([]);
     expect(problems(found, closed({ waived: "the owner took it away" }))).toEqual([]);
     expect(problems(found, closed({ outcome: "given up" }))).toEqual([]);
   });
@@ -139,10 +164,137 @@ describe("a job closes as repaired", () => {
     expect(problems(log, closed({ outcome: "handed on" }))).toEqual(["jumper"]);
     const off = event({ type: "jumper", where: "TH1.1 to TH1.2", of: jumper.id });
     expect(problems(log, off)).toEqual([]);
-    expect(problems([...log, off], closed())).toEqual([]);
+    expect(problems([...log, off, ...safe()], closed())).toEqual([]);
     expect(problems([...log, off], event({ type: "jumper", where: "x", of: jumper.id }))).toEqual([
       "unknown",
     ]);
+  });
+});
+
+describe("a unit goes back", () => {
+  const rowsOf = (log: JobEvent[]) => safetyRows(unit, replay(unit, log)).map((r) => [r.test, r.now]);
+
+  test("with every test that its hazards ask for, or a reason; what did not pass no reason makes good", () => {
+    expect(problems(again(0.1), closed())).toEqual(Array(5).fill("safety-open"));
+    expect(problems(again(0.1), closed({ waived: "no tester here" }))).toEqual([]);
+    const failed = [...again(0.1), ...safe({ insulation: 0.2e6 })];
+    expect(rowsOf(failed)).toContainEqual(["insulation", "fails"]);
+    expect(problems(failed, closed())).toEqual(["safety-fails"]);
+    expect(problems(failed, closed({ waived: "in a hurry" }))).toEqual(["safety-fails"]);
+    expect(problems(failed, closed({ outcome: "handed on" }))).toEqual([]);
+    // Dried out and tested again: the later entry stands.
+    expect(problems([...failed, ...safe({ insulation: 2e6 })], closed())).toEqual([]);
+  });
+
+  test("tested since the repair, in the power that the test needs, with an answer of its kind", () => {
+    const earth = (result: object) => event({ type: "safety", test: "earth", result } as EventBody);
+    const value = { kind: "value", value: 0.1 };
+    expect(problems(found, earth(value))).toEqual(["safety-early"]);
+    expect(problems([...mended, band("live")], earth(value))).toEqual(["safety-band"]);
+    expect(problems(mended, earth({ kind: "seen", seen: true }))).toEqual(["result-kind"]);
+    expect(problems(mended, earth({ kind: "value", value: -0.1 }))).toEqual(["below-nothing"]);
+    expect(problems(mended, earth(value))).toEqual([]);
+    const gas = event({ type: "safety", test: "gas-tight", result: { kind: "seen", seen: true } });
+    expect(problems(mended, gas)).toEqual(["unknown"]);
+    // A second repair asks for all of them again.
+    const twice = [...again(0.1), ...safe(), reading("ohm", "TC1.1", "TC1.2", "OL"), repair()];
+    expect(rowsOf(twice).every(([, now]) => now === "open")).toBe(true);
+  });
+
+  test("with no wire at another's place", () => {
+    const [one, other] = transferList(unit, [cutOut]).filter((w) => w.colour !== "");
+    const on = (wire: string, colour: string) => event({ type: "refitted", wire, colour });
+    const right = [...again(0.1), ...safe(), on(one!.id, one!.colour), on(other!.id, other!.colour)];
+    expect(problems(right, closed())).toEqual([]);
+    const missing = [...right, on(one!.id, "")];
+    expect(problems(missing, closed({ waived: "x" }))).toEqual(["crossed"]);
+    expect(refitRows(unit, replay(unit, missing)).find((r) => r.id === one!.id)).toMatchObject({
+      found: "",
+      colour: one!.colour,
+    });
+    expect(problems([...missing, on(one!.id, one!.colour)], closed())).toEqual([]);
+    expect(problems(again(0.1), on("nothing W1", "red"))).toEqual(["unknown"]);
+  });
+
+  test("of two wires that changed places each is named with where it belongs", () => {
+    const list = [
+      { id: "a", at: "P4·1", colour: "grey", wire: "W1" },
+      { id: "b", at: "P4·3", colour: "red", wire: "W2" },
+    ];
+    const found = new Map([
+      ["a", "red"],
+      ["b", "grey"],
+    ]);
+    expect(crossedWires(list, found).map((c) => [c.wire.at, c.belongsAt])).toEqual([
+      ["P4·1", ["P4·3"]],
+      ["P4·3", ["P4·1"]],
+    ]);
+    expect(crossedWires(list, new Map([["a", "grey"]]))).toEqual([]);
+  });
+});
+
+describe("a board that is replaced", () => {
+  const gate = demoUnit("gate-cg2");
+  const board = gate.items.find((i) => i.id === "board")!;
+  const called = [
+    event({ type: "opened", complaint: "Does not move." }),
+    event({ type: "call", item: board.id, suspect: "MC:open", chance: 0.9, note: "" }),
+  ];
+  const back = [
+    ...called,
+    event({ type: "repaired", item: board.id, suspect: "MC:open", what: "x", cause: "y" }),
+  ];
+  const problemsAt = (log: JobEvent[], next: JobEvent) =>
+    admissionProblems(gate, replay(gate, log), next).map((p) => p.code);
+
+  test("has its settings carried over before the job closes as repaired", () => {
+    const own = gate.settings.filter((s) => s.item === board.id);
+    expect(own.length).toBeGreaterThan(1);
+    expect(problemsAt(back, closed()).filter((c) => c === "setting-open")).toHaveLength(own.length);
+    const set = own.map((s) => event({ type: "setting", name: s.name, when: "after", value: s.value }));
+    expect(problemsAt([...back, ...set], closed())).not.toContain("setting-open");
+    // What was only noted on the old board is not on the new one yet.
+    const noted = own.map((s) => event({ type: "setting", name: s.name, when: "before", value: s.value }));
+    expect(problemsAt([...back, ...noted], closed())).toContain("setting-open");
+    expect(
+      problemsAt(called, event({ type: "setting", name: "no such", when: "before", value: "1" })),
+    ).toEqual(["unknown"]);
+  });
+
+  test("waits for its part until that has come, which it does once", () => {
+    const order = event({ type: "ordered", item: board.id, supplier: "Lockside Spares", price: 90, days: 5 });
+    const came = event({ type: "arrived", of: order.id });
+    expect(replay(gate, [...called, order]).orders[0]!.arrived).toBeUndefined();
+    expect(problemsAt([...called, order], came)).toEqual([]);
+    expect(replay(gate, [...called, order, came]).orders[0]!.arrived?.id).toBe(came.id);
+    expect(problemsAt([...called, order, came], event({ type: "arrived", of: order.id }))).toEqual([
+      "unknown",
+    ]);
+    const shelf = event({ type: "ordered", item: board.id, supplier: SHELF, price: 90, days: 0 });
+    expect(replay(gate, [...called, shelf]).orders[0]!.arrived).toBeDefined();
+  });
+});
+
+describe("what is typed for a test", () => {
+  test.each([
+    ["earth", "0.12", 0.12],
+    ["earth", "120 mohm", 0.12],
+    ["insulation", "200", 2e8],
+    ["insulation", "500k", 5e5],
+    ["insulation", "OL", Infinity],
+    ["leakage", "0,35", 3.5e-4],
+    ["leakage", "350 uA", 3.5e-4],
+  ] as const)("%s: %s is %p", (test, typed, value) => {
+    expect(readSafetyValue(test, typed)).toBeCloseTo(value, 9);
+  });
+  test.each([
+    ["earth", "OL"],
+    ["earth", "-0.1"],
+    ["leakage", "3 V"],
+    ["insulation", "good"],
+    ["insulation", ""],
+  ] as const)("%s: “%s” is refused in words", (test, typed) => {
+    expect(readSafetyValue(test, typed)).toEqual(expect.any(String));
   });
 });
 

@@ -1,6 +1,13 @@
 import { liftOf, type UnitModel } from "#core/unit/index.ts";
-import type { JobState } from "#core/job/index.ts";
+import {
+  crossedNow,
+  settingsToCarry,
+  transferList,
+  type JobState,
+  type TransferWire,
+} from "#core/job/index.ts";
 import type { LedgerRow } from "./ledgerRow.ts";
+import { safetyRows, type SafetyRow } from "./safetyText.ts";
 
 /** What was wrong before a repair and must be right now. */
 export interface ProofRow {
@@ -20,6 +27,12 @@ export interface ProofRow {
 
 export interface ProofView {
   readonly rows: readonly ProofRow[];
+  /** What the unit's hazards ask for. */
+  readonly safety: readonly SafetyRow[];
+  /** Settings that are not yet said to be carried over. */
+  readonly settingsOpen: readonly string[];
+  /** Wires found at another's place: "P4·3 has the grey wire, which belongs at P4·1". */
+  readonly crossed: readonly string[];
   /** Nothing of it is open or wrong, and something was found right since the repair. */
   readonly proven: boolean;
 }
@@ -28,7 +41,12 @@ export interface ProofView {
  * What proves the last repair: each check that was wrong when it was last made before it, and how it stands since. A check
  * that was right before proves nothing. Undefined before any repair.
  */
-export function proofView(rows: readonly LedgerRow[], { ledger, repairs }: JobState): ProofView | undefined {
+export function proofView(
+  unit: UnitModel,
+  rows: readonly LedgerRow[],
+  state: JobState,
+): ProofView | undefined {
+  const { ledger, repairs } = state;
   if (repairs.length === 0) return undefined;
   const rowOf = new Map(rows.map((r) => [r.id, r]));
   const counting = ledger.filter((e) => !e.retracted && e.check.kind !== "trial" && !isHeld(e));
@@ -55,45 +73,37 @@ export function proofView(rows: readonly LedgerRow[], { ledger, repairs }: JobSt
   });
   const right = [...since.values()].some((e) => rowOf.get(e.event.id)?.fits === true);
   const spoiled = [...since.values()].some((e) => rowOf.get(e.event.id)?.fits === false);
-  return { rows: wrong, proven: right && !spoiled && wrong.every((r) => r.now === "right") };
+  const safety = safetyRows(unit, state);
+  const settingsOpen = settingsToCarry(unit, state).flatMap((s) =>
+    state.settings.get(s.name)?.after ? [] : [s.name],
+  );
+  const crossed = crossedNow(unit, state).map(crossedText);
+  const works = right && !spoiled && wrong.every((r) => r.now === "right");
+  const safe = safety.every((s) => s.now === "passes") && settingsOpen.length === 0 && crossed.length === 0;
+  return { rows: wrong, safety, settingsOpen, crossed, proven: works && safe };
+}
+
+function crossedText({ wire, found, belongsAt }: ReturnType<typeof crossedNow>[number]): string {
+  const where = belongsAt.length === 0 ? "" : `, which belongs at ${belongsAt.join(" or ")}`;
+  return `${wire.at} has ${found === "" ? "no wire" : `the ${found} wire${where}`}; its own is ${wire.colour || "not named"}`;
+}
+
+/** A wire of the transfer list, and the colour that was found at its place. */
+export interface RefitRow extends TransferWire {
+  readonly found?: string;
+  readonly event?: string;
+}
+
+/** The transfer list of what is called, with what was entered of each wire. */
+export function refitRows(unit: UnitModel, { call, refitted }: JobState): RefitRow[] {
+  return transferList(unit, call?.body.item.split("+") ?? []).map((wire) => {
+    const entry = refitted.get(wire.id);
+    return { ...wire, ...(entry ? { found: entry.colour, event: entry.event.id } : {}) };
+  });
 }
 
 const isHeld = ({ body }: JobState["ledger"][number]) =>
   body.result.kind === "value" && body.result.held !== undefined;
-
-/** A wire that comes off with an item: where it is, and where it must go again. */
-export interface TransferWire {
-  readonly id: string;
-  /** The terminal or pin of the item: "K3 com", "P4·3". */
-  readonly at: string;
-  readonly colour: string;
-  readonly wire: string;
-}
-
-/** Every wire on an item, pin by pin: what has to come off it and go back to the same place. */
-export function transferList(unit: UnitModel, items: readonly string[]): TransferWire[] {
-  const parts = unit.parts.filter((p) => items.includes(p.item));
-  const inside = new Set(parts.map((p) => p.id));
-  const wires = unit.parts.filter((p) => p.type === "wire" && !inside.has(p.id));
-  return parts
-    .filter((p) => p.type !== "wire")
-    .flatMap((part) =>
-      Object.entries(part.terminals).flatMap(([terminal, net]) =>
-        wires
-          .filter((w) => Object.values(w.terminals).includes(net))
-          .map((w) => ({
-            id: `${part.id}.${terminal} ${w.id}`,
-            at:
-              part.type === "pin"
-                ? part.id.replaceAll(".", "·")
-                : `${part.id.replaceAll(".", "·")} ${terminal}`,
-            colour: w.colour ?? "",
-            wire: w.name,
-          })),
-      ),
-    )
-    .sort((a, b) => a.at.localeCompare(b.at, "en", { numeric: true }));
-}
 
 /** Leads that are still recorded as off: they go back before the unit runs. */
 export const stillOff = (unit: UnitModel, { situation }: Pick<JobState, "situation">): string[] =>

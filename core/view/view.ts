@@ -143,7 +143,7 @@ function weighedView(
   const items = byItem(dictionary, posterior);
   const standing = items.filter((i) => i.chance >= STANDING);
   const ledger = state.ledger.map((entry) => ledgerRow(dictionary, posterior, entry));
-  const proof = proofView(ledger, state);
+  const proof = proofView(unit, ledger, state);
   return {
     state,
     items: items.map((item) => itemView(dictionary, posterior, state, item.id, item.chance, item.suspects)),

@@ -11,6 +11,7 @@ import {
 import { describeAdmissionProblem } from "#core/view/index.ts";
 import { transaction, type Connection } from "../database/query.ts";
 import { personExists } from "../people/people.ts";
+import { simulatedParts } from "../stock/offers.ts";
 import { modelByHash } from "../units/models.ts";
 import { insertEvent, lockJob, selectLog, selectRecorded } from "./statements.ts";
 import { keepSummary } from "./summary.ts";
@@ -67,6 +68,7 @@ export async function recordEvent(jobId: string, event: JobEvent): Promise<Recor
     if (problems.length > 0)
       return { ok: false, status: 422, message: problems.map(describeAdmissionProblem).join(" ") };
     await insertEvent(client, jobId, event);
+    if (event.body.type === "ordered") await simulatedParts.ordered(client, unit.id, event.body);
     const after = event.body.type === "moved" ? (await modelByHash(client, event.body.to))!.unit : unit;
     await keepSummary(client, job, after, [...events, event], unreadable);
     return { ok: true, repeated: false };

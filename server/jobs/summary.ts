@@ -1,3 +1,4 @@
+import { addDays, formatISO } from "date-fns";
 import { replay, type JobEvent, type JobState } from "#core/job/index.ts";
 import { itemName } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
@@ -36,20 +37,29 @@ export function summaryOf(
   const afterCall = state.call
     ? events.slice(calledAt + 1).findLast((e) => e.body.type === "note")
     : undefined;
+  const coming = comingText(unit, state);
   return {
     complaint: state.complaint,
     lastAt: events.at(-1)?.at ?? "",
     findings: state.ledger.filter((e) => !e.retracted && e.event.at > openedAt).length,
-    stage: stageOf(state, afterCall !== undefined),
+    stage: stageOf(state, afterCall !== undefined || coming !== undefined),
     status: state.closed ? "closed" : state.call ? "called" : "open",
     band: state.band,
     calledItem: state.call ? itemName({ unit, suspects: unit.parts }, state.call.body.item) : null,
-    waits: afterCall?.body.type === "note" ? afterCall.body.text : null,
+    waits: coming ?? (afterCall?.body.type === "note" ? afterCall.body.text : null),
     people: [...new Set(events.map((e) => e.person).reverse())],
   };
 }
 
-/** A job waits once somebody wrote after its call what for, until it is repaired. */
+/** "Thermal cut-out from Lockside Spares, due 2026-03-07": the last order of what has not come yet. */
+function comingText(unit: UnitModel, { orders }: JobState): string | undefined {
+  const last = orders.findLast((o) => !o.arrived);
+  if (!last) return undefined;
+  const due = formatISO(addDays(last.event.at, last.days), { representation: "date" });
+  return `${itemName({ unit, suspects: unit.parts }, last.item)} from ${last.supplier}, due ${due}`;
+}
+
+/** A job waits for a part that was ordered, or once somebody wrote after its call what for, until it is repaired. */
 function stageOf({ closed, call }: JobState, waits: boolean): Stage {
   if (closed) return "closed";
   if (!call) return "measure";

@@ -104,3 +104,28 @@ export async function countStages(): Promise<Readonly<Partial<Record<Stage, numb
   );
   return Object.fromEntries(rows.map((r) => [r.stage, r.n]));
 }
+
+/** A repair whose warranty ends soon. */
+export interface EndingWarranty {
+  readonly id: string;
+  readonly number: number;
+  readonly unitName: string;
+  readonly label: string;
+  readonly itemName: string | null;
+  /** The last day, ISO 8601. */
+  readonly until: string;
+}
+
+/** Repairs whose warranty ends within so many days, the soonest first: the last moment to ask how it runs. */
+export function endingWarranties(days: number, most: number): Promise<EndingWarranty[]> {
+  return many<EndingWarranty>(
+    pool(),
+    `SELECT job_id AS id, number, unit_name AS "unitName", label, item_name AS "itemName",
+       to_char(closed_at + warranty_days * interval '1 day', 'YYYY-MM-DD') AS until
+     FROM job_records, shop_settings
+     WHERE outcome = 'repaired' AND closed_at BETWEEN now() - warranty_days * interval '1 day'
+       AND now() - (warranty_days - $1::int) * interval '1 day'
+     ORDER BY closed_at LIMIT $2`,
+    [days, most],
+  );
+}

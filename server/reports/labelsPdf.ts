@@ -1,5 +1,6 @@
 import type { Content } from "pdfmake/interfaces";
-import { itemName, transferList } from "#core/view/index.ts";
+import { transferList } from "#core/job/index.ts";
+import { itemName } from "#core/view/index.ts";
 import type { Job } from "../jobs/readJob.ts";
 import { four } from "./customerPdf.ts";
 import { makePdf, MM } from "./pdf.ts";

@@ -24,6 +24,7 @@ export function shopPdf(
           text: `${body.what} Behind it: ${body.cause} (${names[event.person] ?? event.person}, ${event.at.slice(0, 10)})`,
         })),
       ]),
+      ...safeguards(paper),
       ...(chart === undefined ? [] : [section("Suspects after each finding", [{ svg: chart }])]),
       section("What was found", [findings(paper)]),
       ...(view.state.claims.length === 0
@@ -42,6 +43,21 @@ export function shopPdf(
       costs(paper),
     ],
   });
+}
+
+/** What was tested before it went back, set on the new part, and ordered. */
+function safeguards({ view: { proof, state } }: JobPaper): Content[] {
+  const lines = [
+    ...(proof?.safety.map((s) => `${s.name}: ${s.is ?? "not made"}${s.limit && ` (${s.limit})`}`) ?? []),
+    ...[...state.settings].map(
+      ([name, { before, after }]) =>
+        `${name}: ${before ? `was ${before.value}, ` : ""}${after ? `set to ${after.value}` : "not set"}`,
+    ),
+    ...state.orders.map(
+      (o) => `Part from ${o.supplier}, ${o.event.at.slice(0, 10)}${o.arrived ? "" : ", not here yet"}`,
+    ),
+  ];
+  return lines.length === 0 ? [] : [section("Before it goes back", lines)];
 }
 
 const whole = (minutes: number) => String(Math.round(minutes));

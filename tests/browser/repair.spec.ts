@@ -20,7 +20,18 @@ for (const [width, theme] of [
     await page.getByRole("button", { name: /^Call it:/ }).click();
     await page.getByRole("button", { name: "Repair it" }).click();
     const dialog = page.getByRole("dialog", { name: /^Repair: / });
-    await dialog.getByRole("checkbox").first().check();
+    // A wire found at another's place is said at once, and put right.
+    const wire = dialog.getByRole("combobox", { name: /^Found at/ }).first();
+    await wire.selectOption({ label: "nothing there" });
+    await expect(dialog.getByText("No wire is on it.")).toBeVisible();
+    await wire.selectOption({ index: 1 });
+    await expect(dialog.getByText("No wire is on it.")).toBeHidden();
+    await expect(dialog.getByText(/1 of \d+ on again/)).toBeVisible();
+    // The part is taken off the shelf, or ordered and waited for.
+    const part = dialog.getByRole("region", { name: "The part" });
+    await part.getByRole("button", { name: /^Order of Lockside Spares/ }).click();
+    await part.getByRole("button", { name: "It has come" }).click();
+    await expect(part).toContainText("it is here");
     expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
     await dialog.getByRole("button", { name: "Record the repair" }).click();
     await expect(dialog.getByRole("alert")).toContainText("Say what was done");
@@ -31,7 +42,7 @@ for (const [width, theme] of [
     await dialog.getByRole("button", { name: "Record the repair" }).click();
     const proof = page.getByTestId("proof");
     await expect(proof).toContainText("Repaired, to be proven");
-    const rows = proof.getByRole("listitem");
+    const rows = proof.locator("[data-check]");
     expect(await rows.count()).toBeGreaterThan(0);
     await expect(rows.first()).toContainText("to be made again");
     // The pair that was wrong is begun again in the line.
@@ -91,7 +102,7 @@ async function repairIt(page: Page, what: string): Promise<void> {
 /** Makes every check of the proof again, on the dead unit, with what it shows now. */
 async function proveWith(job: JobPage, truth: string): Promise<void> {
   const answers = fromDictionary(demoDictionary(job.unit), truth);
-  const rows = job.page.getByTestId("proof").getByRole("listitem");
+  const rows = job.page.getByTestId("proof").locator("[data-check]");
   // What was wrong before the repair is known once it is weighed.
   await job.weighed();
   for (const row of await rows.all()) {
@@ -115,6 +126,26 @@ async function proveWith(job: JobPage, truth: string): Promise<void> {
   await job.weighed();
 }
 
+/** Makes the tests that the glasswasher's hazards ask for, and enters what a sound one shows. */
+async function makeSafe(job: JobPage): Promise<void> {
+  const tests = job.page.getByRole("region", { name: "Before it goes back" });
+  const shown = { earth: "0.12", insulation: "80", leakage: "0.4", dry: "All dry", guards: /^Back, and/ };
+  for (const [id, result] of Object.entries(shown)) {
+    const row = tests.locator(`[data-test=${id}]`);
+    const power = row.getByRole("button", { name: /^(?:Go live|Make dead and prove)$/ });
+    if (await power.isVisible()) {
+      const isLive = (await power.innerText()) === "Go live";
+      await power.click();
+      await job.declare(isLive ? "live" : "dead");
+    }
+    if (typeof result === "string" && /^[\d.]+$/u.test(result)) {
+      await row.getByRole("textbox").fill(result);
+      await row.getByRole("button", { name: "Enter" }).click();
+    } else await row.getByRole("button", { name: result }).click();
+    await expect(row).toContainText("passes");
+  }
+}
+
 test("a repair whose proof fails, and the second one that holds: closed as proven", async ({ page }) => {
   const job = new JobPage(page);
   await job.open("Rinse stays cold.", {});
@@ -132,6 +163,21 @@ test("a repair whose proof fails, and the second one that holds: closed as prove
   await job.followToCall("TC1:open", 12);
   await repairIt(page, "Another cut-out, measured before it went in");
   await proveWith(job, "as-it-should");
+  await expect(proof).not.toContainText("Repaired and proven");
+  // What does not pass no reason makes good.
+  const earth = proof.locator("[data-test=earth]");
+  await earth.getByRole("textbox").fill("OL");
+  await earth.getByRole("button", { name: "Enter" }).click();
+  await expect(earth.getByRole("alert")).toContainText("make it again");
+  await earth.getByRole("textbox").fill("4");
+  await earth.getByRole("button", { name: "Enter" }).click();
+  await expect(earth).toContainText("DOES NOT PASS");
+  await job.weighed();
+  await proof.getByRole("button", { name: "Close the job" }).click();
+  await dialog.getByRole("button", { name: "Close the job" }).click();
+  await expect(dialog.getByRole("alert")).toContainText("Protective earth does not pass");
+  await dialog.getByRole("button", { name: "Leave it open" }).click();
+  await makeSafe(job);
   await expect(proof).toContainText("Repaired and proven");
   await proof.getByRole("button", { name: "Close the job" }).click();
   await dialog.getByRole("button", { name: "Close the job" }).click();
@@ -154,6 +200,7 @@ test("two faults, found one after the other in the same job", async ({ page }) =
   await expect(job.callReady).toContainText("Rinse heater HT1");
   await repairIt(page, "New element");
   await proveWith(job, "as-it-should");
+  await makeSafe(job);
   await expect(proof).toContainText("Repaired and proven");
   await proof.getByRole("button", { name: "Close the job" }).click();
   await page

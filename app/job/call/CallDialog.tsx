@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { EventBody } from "#core/job/index.ts";
-import type { ItemView, JobView } from "#core/view/index.ts";
+import type { ItemView, JobView, ProofView } from "#core/view/index.ts";
 import { Button, buttonClass } from "../../ui/Button.tsx";
 import { Dialog, DialogButtons } from "../../ui/Dialog.tsx";
 import { isToRepair } from "./isToRepair.ts";
@@ -160,11 +160,20 @@ function Closing({ view, jobId, onClose, onEnter }: CallProps & { jobId: string 
   const [waived, setWaived] = useState("");
   const [said, setSaid] = useState("");
   const { closed, jumpers } = view.state;
-  const proven = view.proof?.proven === true;
+  const { proof } = view;
+  const proven = proof?.proven === true;
   const close = () => {
     if (jumpers.length > 0)
       return setSaid(
         `A jumper is still in: ${jumpers.map((j) => j.where).join("; ")}. Take it off and record that.`,
+      );
+    const unsafe = [
+      ...(proof?.safety.filter((s) => s.now === "fails").map((s) => `${s.name} does not pass`) ?? []),
+      ...(proof?.crossed ?? []),
+    ];
+    if (outcome === "repaired" && unsafe.length > 0)
+      return setSaid(
+        `${unsafe.join("; ")}. No reason makes that good: mend it and test again, or end it another way.`,
       );
     if (outcome === "repaired" && !proven && waived.trim() === "")
       return setSaid("The repair is not proven. Prove it, or say why it is closed all the same.");
@@ -202,11 +211,7 @@ function Closing({ view, jobId, onClose, onEnter }: CallProps & { jobId: string 
           {outcome === "repaired" && !proven && (
             <Field
               label="Closed without its proof, because"
-              hint={
-                view.proof
-                  ? "What was wrong has not been found right yet, or something is wrong since."
-                  : "No repair was recorded."
-              }
+              hint={proof ? `Still open: ${openText(proof)}.` : "No repair was recorded."}
             >
               {(props) => (
                 <input
@@ -237,4 +242,15 @@ function Closing({ view, jobId, onClose, onEnter }: CallProps & { jobId: string 
       </DialogButtons>
     </Dialog>
   );
+}
+
+/** What of a proof is open, so that nobody waives what they did not know of. */
+function openText({ rows, safety, settingsOpen }: ProofView): string {
+  const wrong = rows.filter((r) => r.now !== "right").length;
+  const open = [
+    ...(wrong > 0 ? [`${wrong} of what was wrong before`] : []),
+    ...safety.filter((s) => s.now === "open").map((s) => s.name.toLowerCase()),
+    ...settingsOpen,
+  ];
+  return open.length > 0 ? open.join(", ") : "something found right since the repair";
 }

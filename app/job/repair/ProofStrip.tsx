@@ -1,5 +1,8 @@
-import type { JobView, ProofRow } from "#core/view/index.ts";
+import type { EventBody, JobState } from "#core/job/index.ts";
+import { safetyRows, type JobView, type ProofRow } from "#core/view/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
 import { Button } from "../../ui/Button.tsx";
+import { SafetyTests } from "./SafetyTests.tsx";
 
 const NOW: Readonly<Record<ProofRow["now"], string>> = {
   open: "to be made again",
@@ -9,19 +12,31 @@ const NOW: Readonly<Record<ProofRow["now"], string>> = {
 
 /** After a repair: what was wrong and must be right now, and the way to the end. */
 export function ProofStrip({
+  unit,
   view,
   onAgain,
   onTakeBack,
+  onEnter,
+  onPower,
+  onRepair,
   onClose,
+  state,
 }: {
+  unit: UnitModel;
   view: JobView;
+  /** As the entries of this moment leave it. */
+  state: JobState;
+  onEnter: (body: EventBody) => string | undefined;
+  onPower: (to?: "live" | "dead") => void;
+  /** Opens the repair's own page again: wires and settings. */
+  onRepair: () => void;
   /** Takes a check in hand again, by the finding that was wrong. */
   onAgain: (finding: string) => void;
   /** Takes the repair back, by its entry. */
   onTakeBack: (event: string) => void;
   onClose: () => void;
 }) {
-  const { proof, state } = view;
+  const { proof } = view;
   const repair = state.repairs.at(-1);
   if (!proof || !repair) return null;
   return (
@@ -74,6 +89,26 @@ export function ProofStrip({
           </li>
         ))}
       </ul>
+      {(proof.settingsOpen.length > 0 || proof.crossed.length > 0) && (
+        <div className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint py-1">
+          <div className="grow">
+            {proof.crossed.map((text) => (
+              <p
+                key={text}
+                role="alert"
+                className="border-l-4 border-hazard bg-hazard-soft px-2 font-semibold"
+              >
+                {text}.
+              </p>
+            ))}
+            {proof.settingsOpen.length > 0 && (
+              <p>Still to be set on the new part: {proof.settingsOpen.join("; ")}.</p>
+            )}
+          </div>
+          <Button onClick={onRepair}>Wires and settings</Button>
+        </div>
+      )}
+      <SafetyTests rows={safetyRows(unit, state)} band={state.band} onEnter={onEnter} onPower={onPower} />
     </section>
   );
 }

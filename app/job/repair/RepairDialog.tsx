@@ -1,35 +1,40 @@
 import { useState } from "react";
-import type { EventBody } from "#core/job/index.ts";
-import { itemName, stillOff, transferList, type JobView, type TransferWire } from "#core/view/index.ts";
-import type { UnitModel } from "#core/unit/index.ts";
+import { settingsToCarry, type EventBody, type JobState } from "#core/job/index.ts";
+import { itemName, refitRows, stillOff, type JobView } from "#core/view/index.ts";
+import { partChoice, type UnitModel } from "#core/unit/index.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Dialog, DialogButtons } from "../../ui/Dialog.tsx";
 import { Field, inputClass } from "../../ui/Field.tsx";
-import { useKept } from "../../ui/useKept.ts";
 import { useShop } from "../../ui/ShopBar.tsx";
-import { WireSwatch } from "../../ui/WireSwatch.tsx";
 import { DEFERENCE } from "../../words/cautions.ts";
 import { inCurrency } from "../../words/money.ts";
+import { PartSource } from "./PartSource.tsx";
+import { Photographs } from "./Photographs.tsx";
+import { SettingsList } from "./SettingsList.tsx";
+import { TransferList } from "./TransferList.tsx";
 
 interface Props {
   jobId: string;
   unit: UnitModel;
   view: JobView;
+  /** As the entries of this moment leave it, which the weighing may not have come to yet. */
+  state: JobState;
   onEnter: (body: EventBody) => boolean;
+  onPhoto: (of: string, file: File) => void;
   onClose: () => void;
 }
 
 /** The repair of what was called: made safe, wire by wire, settings carried over, and what lay behind it. */
-export function RepairDialog({ jobId, unit, view, onEnter, onClose }: Props) {
-  const call = view.state.call!;
+export function RepairDialog({ jobId, unit, view, state, onEnter, onPhoto, onClose }: Props) {
+  const call = state.call!;
   const { currency } = useShop().settings;
   const items = call.body.item.split("+");
-  const wires = transferList(unit, items);
-  const settings = unit.settings.filter((s) => s.item === undefined || items.includes(s.item));
+  const wires = refitRows(unit, state);
+  const settings = settingsToCarry(unit, state);
   const [what, setWhat] = useState("");
   const [cause, setCause] = useState(call.body.note);
   const [said, setSaid] = useState("");
-  const off = stillOff(unit, view.state);
+  const off = stillOff(unit, state);
   const record = () => {
     if (what.trim() === "") return setSaid("Say what was done: which part, which joint, which wire.");
     if (cause.trim() === "") return setSaid("Say what lay behind the failure, or why nobody can tell.");
@@ -50,35 +55,18 @@ export function RepairDialog({ jobId, unit, view, onEnter, onClose }: Props) {
         Isolated, locked off and proven dead; what is stored has been discharged. A protective device is
         replaced by its own kind and rating, or not at all. {DEFERENCE}
       </p>
-      {wires.length > 0 && (
-        <fieldset className="flex min-w-0 flex-col">
-          <legend className="font-bold">Wires on it, one at a time: off the old, onto the new</legend>
-          <a
-            href={`/jobs/${jobId}/papers/labels.pdf`}
-            target="_blank"
-            rel="noreferrer"
-            className="inline-flex min-h-11 items-center self-start underline underline-offset-4"
-          >
-            Labels to print, one a wire
-          </a>
-          {wires.map((wire) => (
-            <WireTick key={wire.id} wire={wire} kept={`moved.${call.event.id}.${wire.id}`} />
-          ))}
-        </fieldset>
-      )}
+      <Photographs
+        of={call.event.id}
+        name="all of it, before anything comes off"
+        photos={state.attachments}
+        onPhoto={onPhoto}
+      />
+      <PartSource unit={unit} items={items} orders={state.orders} onEnter={onEnter} />
+      <PartChoice unit={unit} suspect={call.body.suspect} items={items} />
       {settings.length > 0 && (
-        <div>
-          <h3 className="font-bold">To be the same on the replacement</h3>
-          <ul>
-            {settings.map((s) => (
-              <li key={s.name} className="border-t border-rule-faint py-1">
-                {s.name}: <span className="reading font-semibold">{s.value}</span>{" "}
-                <span className="text-ink-soft">{s.where}</span>
-              </li>
-            ))}
-          </ul>
-        </div>
+        <SettingsList settings={settings} state={state} onEnter={onEnter} onPhoto={onPhoto} />
       )}
+      {wires.length > 0 && <TransferList jobId={jobId} rows={wires} onEnter={onEnter} />}
       {off.length > 0 && (
         <p className="border-l-4 border-live px-3 py-1">
           Still recorded as off, to go back: {off.join(", ")}.
@@ -127,23 +115,41 @@ export function RepairDialog({ jobId, unit, view, onEnter, onClose }: Props) {
   );
 }
 
-/** A wire of the transfer list, ticked once it is where it belongs; the tick stays in this browser. */
-function WireTick({ wire: { at, colour, wire }, kept }: { wire: TransferWire; kept: string }) {
-  const [moved, setMoved] = useKept(kept, false);
+/** What must match on the new part, what may differ, and what is taken for it by mistake. */
+function PartChoice({
+  unit,
+  suspect,
+  items,
+}: {
+  unit: UnitModel;
+  suspect: string;
+  items: readonly string[];
+}) {
+  const part = unit.parts.find((p) => p.id === suspect.split(":")[0]);
+  if (!unit.items.some((i) => items.includes(i.id) && i.remedy === "replace")) return null;
+  // A whole board is chosen by its number, whatever part of it failed.
+  const isWhole = part !== undefined && unit.parts.filter((p) => p.item === part.item).length > 3;
+  const { same, may, alike, fitting } = partChoice(isWhole || !part ? "" : part.type);
+  const rows = [
+    ["The same", same],
+    ["May differ", may === "" ? "Nothing." : may],
+    ["Looks alike", alike],
+    ["When it goes in", fitting],
+  ] as const;
   return (
-    <label className="flex min-h-11 flex-wrap items-center gap-x-3 border-t border-rule-faint py-1">
-      <input
-        type="checkbox"
-        className="size-6 shrink-0"
-        checked={moved}
-        onChange={(e) => setMoved(e.target.checked)}
-      />
-      <span className="reading w-20 shrink-0 font-semibold">{at}</span>
-      <span className="inline-flex w-24 shrink-0 items-center gap-2">
-        {colour !== "" && <WireSwatch colour={colour} />}
-        {colour}
-      </span>
-      <span className="min-w-0 text-ink-soft">{wire}</span>
-    </label>
+    <section aria-label="Choosing the part">
+      <h3 className="font-bold">Choosing the part</h3>
+      <dl className="grid gap-x-3 sm:grid-cols-[8rem_1fr]">
+        {rows.map(([term, text]) => (
+          <div
+            key={term}
+            className="border-t border-rule-faint py-1 sm:col-span-2 sm:grid sm:grid-cols-subgrid"
+          >
+            <dt className="text-ink-soft">{term}</dt>
+            <dd>{text}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
   );
 }

@@ -34,6 +34,24 @@ export function ReportRepairs({ view, nameOf }: { view: JobView; nameOf: (id: st
           ))}
         </ul>
       )}
+      {view.proof && view.proof.safety.some((s) => s.is !== undefined) && (
+        <ul aria-label="Tests before it goes back">
+          {view.proof.safety.map((s) => (
+            <li key={s.test} className="border-t border-rule-faint py-1">
+              {s.name}:{" "}
+              {s.is === undefined ? "not made" : <span className="reading font-semibold">{s.is}</span>}
+              {s.limit && ` (${s.limit})`}
+              {s.now === "fails" ? ", does not pass" : ""}
+            </li>
+          ))}
+        </ul>
+      )}
+      {[...view.state.settings].map(([name, { before, after }]) => (
+        <p key={name} className="border-t border-rule-faint py-1">
+          {name}: {before ? `was ${before.value}, ` : ""}
+          {after ? `set to ${after.value}` : "not set yet"}
+        </p>
+      ))}
       {closed?.body.waived !== undefined && (
         <p className="border-l-4 border-hazard pl-3">Closed without its proof: {closed.body.waived}</p>
       )}

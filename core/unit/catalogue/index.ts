@@ -153,4 +153,5 @@ export function sizesOf(part: Pick<Part, "sizes">, mode: ModeKind): SizeRange | 
 
 export { middleSize, sizeGrid, type SizeRange } from "./sizes.ts";
 export type { Badly, ModeKind, PartKind, WorkKind } from "./partKind.ts";
+export { partChoice, type PartChoice } from "./partChoice.ts";
 export { remedyOf, type Remedy } from "./remedies.ts";
