@@ -4,7 +4,7 @@ import { storeValue, type EventBody, type JobEvent } from "#core/job/index.ts";
 import { viewJob } from "#core/view/index.ts";
 import { seeded } from "#core/quantity/index.ts";
 import { readUnitOrThrow } from "#core/unit/index.ts";
-import { freshTruth } from "../bench/isolate/freshTruth.ts";
+import { freshTruth } from "#core/practice/index.ts";
 import { recordJob, uuidFrom, type Moment } from "../demo/recordJob.ts";
 
 /**

@@ -3,8 +3,8 @@ import { gzipSync, strToU8 } from "fflate";
 import { buildDictionary, type Dictionary } from "#core/diagnosis/index.ts";
 import { seeded } from "#core/quantity/index.ts";
 import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
-import { freshTruth } from "../bench/isolate/freshTruth.ts";
-import { complaintOf, drawFault, playToEnd, type Habit, type Visitation } from "../demo/playYear.ts";
+import { complaintOf, drawFault, freshTruth } from "#core/practice/index.ts";
+import { playToEnd, type Habit, type Visitation } from "../demo/playYear.ts";
 
 /**
  * `npm run demo:year`: a year of the demo shop. Hidden faults are drawn by what this shop meets, which is not what the

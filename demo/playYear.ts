@@ -1,4 +1,4 @@
-import { observationCheck, type Dictionary, type Order, type Truth } from "#core/diagnosis/index.ts";
+import type { Dictionary, Order, Truth } from "#core/diagnosis/index.ts";
 import {
   admissionProblems,
   bandFor,
@@ -10,7 +10,7 @@ import {
   type SafetyTestId,
 } from "#core/job/index.ts";
 import { viewJob, type JobView } from "#core/view/index.ts";
-import { modesOf, sizesOf, type Fault, type UnitModel } from "#core/unit/index.ts";
+import type { Fault, UnitModel } from "#core/unit/index.ts";
 import { finding, noisy, recordJob, uuidFrom } from "./recordJob.ts";
 
 /** How one of the shop's people works. */
@@ -239,47 +239,4 @@ class Log {
       throw new Error(`${this.unit.id}: ${body.type} is not admitted: ${JSON.stringify(problems)}`);
     this.events.push(event);
   }
-}
-
-/** A fault of the unit by weights, at a size drawn evenly over the decades of its range. */
-export function drawFault(
-  unit: UnitModel,
-  usual: ReadonlyMap<string, number>,
-  random: () => number,
-): Fault | undefined {
-  const modes = unit.parts
-    .filter((p) => unit.items.some((i) => i.id === p.item))
-    .flatMap((part) =>
-      modesOf(part)
-        .filter((m) => m.works !== false && m.intermittent === undefined)
-        .map((mode) => ({
-          part,
-          mode,
-          weight: (part.weights[mode.id] ?? mode.weight) * (usual.get(`${part.id}:${mode.id}`) ?? 1),
-        })),
-    );
-  let left = random() * modes.reduce((sum, m) => sum + m.weight, 0);
-  const drawn = modes.find((m) => (left -= m.weight) <= 0);
-  if (!drawn) return undefined;
-  const range = sizesOf(drawn.part, drawn.mode);
-  const severity = range && range.from * (range.to / range.from) ** random();
-  return {
-    part: drawn.part.id,
-    mode: drawn.mode.id,
-    ...(severity === undefined ? {} : { severity: Number(severity.toPrecision(3)) }),
-  };
-}
-
-/** What a customer says: what does not work, in the words of the unit's own questions; undefined where nothing is to be seen. */
-export function complaintOf(unit: UnitModel, truth: Truth): string | undefined {
-  const wrong = unit.observations
-    .filter((o) => o.kind === "works")
-    .flatMap((o) => {
-      const shown = truth(observationCheck(unit, o.id));
-      return shown === false ? [o.no] : shown === "badly" ? [`${o.yes}, but weakly`] : [];
-    });
-  if (wrong.length === 0) return undefined;
-  const [first, ...rest] = wrong;
-  const text = [first!, ...rest.slice(0, 2)].join(", ");
-  return `${text[0]!.toUpperCase()}${text.slice(1)}.`;
 }

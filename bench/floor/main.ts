@@ -15,7 +15,7 @@ import { normal, seeded } from "#core/quantity/index.ts";
 import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
 import { launchBrowser, startOwnServer } from "../ownServer.ts";
 import { JobPage } from "../../tests/browser/jobPage.ts";
-import { freshTruth } from "../isolate/freshTruth.ts";
+import { freshTruth } from "#core/practice/index.ts";
 import { FLOOR_JOBS, type FloorJob } from "./jobs.ts";
 
 /**

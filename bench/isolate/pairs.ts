@@ -1,7 +1,7 @@
 import type { Suspect, Truth } from "#core/diagnosis/index.ts";
 import { seeded } from "#core/quantity/index.ts";
 import { middleCases } from "../../bin/cli/playAll.ts";
-import { freshTruth } from "./freshTruth.ts";
+import { freshTruth } from "#core/practice/index.ts";
 import { isNoticed, isRight, playOn, type Bench } from "./trial.ts";
 
 export interface PairPlay {

@@ -13,7 +13,7 @@ import { seeded } from "#core/quantity/index.ts";
 import { modesOf, readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
 import { complaintOf, middleCases } from "../../bin/cli/playAll.ts";
 import { faultOf } from "../truth/sample.ts";
-import { freshTruth } from "./freshTruth.ts";
+import { freshTruth } from "#core/practice/index.ts";
 
 /** What every play of the evaluation meets. */
 export const SETTING = { noise: 0.02, slips: 0.02 };

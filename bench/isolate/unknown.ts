@@ -1,7 +1,7 @@
 import { seeded } from "#core/quantity/index.ts";
 import type { Play, Truth } from "#core/diagnosis/index.ts";
 import type { Part, UnitModel } from "#core/unit/index.ts";
-import { freshTruth } from "./freshTruth.ts";
+import { freshTruth } from "#core/practice/index.ts";
 import { isNoticed, playOn, type Bench } from "./trial.ts";
 
 /** A fault that no part's list of failures has. */

@@ -32,6 +32,7 @@ export {
   hazardMinutes,
   hazardous,
   minutesFor,
+  OVERHEAD_MINUTES,
   situationAfter,
   type Band,
   type CheckCost,

@@ -7,13 +7,15 @@ const testOf = (unit: string, id: string) => safetyTestsOf(demoUnit(unit)).find(
 
 describe("the tests before a unit goes back", () => {
   test("are those that its hazards ask for", () => {
-    expect(idsOf("roaster-dr6")).toEqual(["earth", "insulation", "leakage", "gas-tight", "guards"]);
+    expect(idsOf("roaster-dr6")).toEqual(["earth", "insulation", "leakage", "gas-tight", "guards", "runs"]);
     expect(idsOf("glasswasher-gw4")).toContain("dry");
     expect(idsOf("glasswasher-gw4")).not.toContain("gas-tight");
   });
 
-  test("are none for a unit without hazards", () => {
-    expect(safetyTestsOf({ ...demoUnit("dock-bd3"), hazards: [] })).toEqual([]);
+  test("are none for a unit without hazards, but to run it through where it has a sequence", () => {
+    const { sequence, ...unit } = { ...demoUnit("dock-bd3"), hazards: [] };
+    expect(safetyTestsOf(unit)).toEqual([]);
+    expect(safetyTestsOf({ ...unit, sequence }).map((t) => t.id)).toEqual(["runs"]);
   });
 
   // IEC 62638, from memory: 0.3 Ω; 1 MΩ, with heating elements 0.3 MΩ; 3.5 mA.

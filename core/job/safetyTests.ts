@@ -1,7 +1,7 @@
 import { AFTER_REPAIR, PRACTICE } from "#core/standards/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 
-export const SAFETY_TESTS = ["earth", "insulation", "leakage", "gas-tight", "dry", "guards"] as const;
+export const SAFETY_TESTS = ["earth", "insulation", "leakage", "gas-tight", "dry", "guards", "runs"] as const;
 export type SafetyTestId = (typeof SAFETY_TESTS)[number];
 
 /** A test that a repaired unit's hazards ask for before it goes back. */
@@ -24,14 +24,16 @@ const ASKED_BY: Readonly<Record<SafetyTestId, readonly HazardKind[]>> = {
   "gas-tight": ["gas"],
   dry: ["water"],
   guards: ["mains", "stored-energy", "gas", "hot", "moving", "water"],
+  // Asked by the unit's sequence, not by a hazard.
+  runs: [],
 };
 
-/** The tests that a unit's hazards ask for after a repair, in the order in which they are made: dead ones first. */
+/** The tests that a unit's hazards and its sequence ask for after a repair, in the order in which they are made: dead ones first. */
 export function safetyTestsOf(unit: UnitModel): readonly SafetyTest[] {
   const kinds = new Set(unit.hazards.map((h) => h.kind));
-  return SAFETY_TESTS.filter((id) => ASKED_BY[id].some((kind) => kinds.has(kind))).map((id) =>
-    testOf(unit, id),
-  );
+  const isAsked = (id: SafetyTestId) =>
+    id === "runs" ? unit.sequence !== undefined : ASKED_BY[id].some((kind) => kinds.has(kind));
+  return SAFETY_TESTS.filter(isAsked).map((id) => testOf(unit, id));
 }
 
 function testOf(unit: UnitModel, id: SafetyTestId): SafetyTest {
@@ -50,6 +52,8 @@ function testOf(unit: UnitModel, id: SafetyTestId): SafetyTest {
       const { most, source } = AFTER_REPAIR.leakageAmps;
       return { id, limit: { unit: "A", most }, source, band: "live" };
     }
+    case "runs":
+      return { id, source: PRACTICE, band: "live" };
     case "gas-tight":
     case "dry":
     case "guards":

@@ -1,7 +1,7 @@
 /** The control board's sequence: its runs under any fault, and what each fault would look like to a customer. */
 export { conditionFrom, type NoCondition, type PartSaid, type VoltsCondition } from "./conditionFrom.ts";
 export { lintSequence } from "./lintSequence.ts";
-export { runSequence, type Moment, type Run, type RunEnd, type Scenario } from "./run.ts";
+export { runSequence, type Change, type Moment, type Run, type RunEnd, type Scenario } from "./run.ts";
 export { symptomOf, symptomTable, type Symptom, type SymptomTable } from "./symptoms.ts";
 export { symptomGroups, type SymptomGroup } from "./symptomGroups.ts";
 export type { Work } from "./work.ts";

@@ -36,6 +36,8 @@ export type RunEnd =
   | { readonly kind: "cycle"; readonly code: string | undefined }
   /** The board is not awake. */
   | { readonly kind: "dead" }
+  /** The time asked for is reached. */
+  | { readonly kind: "until" }
   /** The bound on events was reached. */
   | { readonly kind: "bound" };
 
@@ -66,10 +68,23 @@ export interface Scenario {
   readonly environment?: Readonly<Record<string, string>>;
   /** Step to start in; the board's own when left out. */
   readonly start?: string;
+  /** What somebody sets while it runs, in order of time. */
+  readonly changes?: readonly Change[];
+  /** Seconds after which the run is left as it stands; a run that only repeats itself goes on until then. */
+  readonly until?: number;
 }
 
-/** Events in one run at most. */
+/** Somebody sets something, or a fault that comes and goes is there or not, from a time on. */
+export interface Change {
+  readonly at: number;
+  readonly environment?: Readonly<Record<string, string>>;
+  /** All faults from then on, but for what has opened. */
+  readonly faults?: readonly Fault[];
+}
+
+/** Events in one run at most, and in one that goes on to a given time. */
 const MOST_EVENTS = 400;
+const MOST_EVENTS_UNTIL = 4000;
 
 /**
  * Runs the board from power-up until nothing more happens, it locks out, or it repeats itself; under any faults, in
@@ -81,7 +96,10 @@ export function runSequence(world: World, faults: readonly Fault[], scenario: Sc
 
 class Runner {
   private readonly world: World;
-  private readonly given: readonly Fault[];
+  private given: readonly Fault[];
+  private readonly changes: Change[];
+  private readonly until: number | undefined;
+  private isDead = false;
   private opened: OpenedPart[] = [];
   private readonly environment: Map<string, string>;
   private readonly start: string;
@@ -108,15 +126,39 @@ class Runner {
       world.board.environment.map((e) => [e.id, scenario.environment?.[e.id] ?? e.run]),
     );
     this.start = scenario.start ?? world.board.start;
+    this.changes = [...(scenario.changes ?? [])];
+    this.until = scenario.until;
+    // What is set from the beginning.
+    while (this.changes[0] && this.changes[0].at <= 0) this.change(this.changes.shift()!);
   }
 
   run(): Run {
     this.enter(this.start);
-    for (let event = 0; event < MOST_EVENTS; event++) {
+    const most = this.until === undefined ? MOST_EVENTS : MOST_EVENTS_UNTIL;
+    for (let event = 0; event < most; event++) {
       const end = this.advance();
-      if (end) return this.finish(end);
+      if (!end) continue;
+      const next = this.changes[0];
+      if (end.kind === "until" || !next) return this.finish(end);
+      this.now = Math.max(this.now, next.at);
+      this.change(this.changes.shift()!);
+      this.entries.clear();
+      if (this.isDead) this.wake();
     }
     return this.finish({ kind: "bound" });
+  }
+
+  private change({ environment, faults }: Change): void {
+    for (const [id, setting] of Object.entries(environment ?? {})) this.environment.set(id, setting);
+    if (faults) this.given = faults;
+  }
+
+  /** A board that was dead begins anew once its supply is back. */
+  private wake(): void {
+    const solved = this.solve();
+    if (!this.world.isAlive(solved, this.world.working(solved, this.faults()))) return;
+    this.isDead = false;
+    this.enter(this.start);
   }
 
   /** One round: solve, look, and go where it leads. Returns the end where there is one. */
@@ -127,7 +169,7 @@ class Runner {
     if (this.step && !world.isAlive(solved, working)) return this.reset();
     const inputs = new Map(world.board.inputs.map((input) => [input.id, world.isTrue(input, solved)]));
     this.note(solved, working, inputs);
-    if (!this.step) return { kind: "lock-out", code: this.code };
+    if (!this.step) return this.isDead ? { kind: "dead" } : { kind: "lock-out", code: this.code };
     const tripped = this.guard(solved, inputs);
     if (tripped) return tripped === "moved" ? undefined : tripped;
     this.followEffects(solved, working, inputs);
@@ -173,6 +215,7 @@ class Runner {
     const working = this.world.working(solved, this.faults());
     this.note(solved, working, new Map());
     this.lastStep = was?.id;
+    this.isDead = true;
     return this.world.isAlive(solved, working) && was!.drives.length > 0
       ? { kind: "cycle", code: undefined }
       : { kind: "dead" };
@@ -257,8 +300,18 @@ class Runner {
         });
       if (fading !== undefined) ends.push({ at: fading + e.fades!, apply: () => this.effects.delete(e.id) });
     }
+    const [change] = this.changes;
+    if (change)
+      ends.push({
+        at: change.at,
+        apply: () => {
+          this.change(this.changes.shift()!);
+          this.entries.clear();
+        },
+      });
     const next = Math.min(...ends.map((e) => e.at));
     if (next === Infinity) return { kind: "rest" };
+    if (this.until !== undefined && next > this.until) return { kind: "until" };
     this.now = Math.max(this.now, next);
     this.effects = new Set(this.effects);
     for (const { at, apply } of ends) if (at <= next + 1e-9) apply?.();
@@ -294,7 +347,7 @@ class Runner {
     const key = `${id}|${this.tries}|${situationKey(this.situation())}|${this.opened.length}`;
     const times = (this.entries.get(key) ?? 0) + 1;
     this.entries.set(key, times);
-    return times > 2 ? { kind: "cycle", code: this.code } : undefined;
+    return times > 2 && this.until === undefined ? { kind: "cycle", code: this.code } : undefined;
   }
 
   private finish(end: RunEnd): Run {

@@ -59,9 +59,17 @@ const found = [
 const mended = [...found, repair()];
 /** What the glasswasher's hazards ask for, entered as a sound one shows it; `over` replaces one result. */
 const safe = (over: Partial<Record<string, number | boolean>> = {}) => {
-  const results = { earth: 0.12, insulation: 5e7, leakage: 4e-4, dry: true, guards: true, ...over };
+  const results = {
+    earth: 0.12,
+    insulation: 5e7,
+    leakage: 4e-4,
+    dry: true,
+    guards: true,
+    runs: true,
+    ...over,
+  };
   return (Object.entries(results) as ["earth", number | boolean][]).flatMap(([test, r]) => [
-    band(test === ("leakage" as string) ? "live" : "dead"),
+    band(["leakage", "runs"].includes(test) ? "live" : "dead"),
     event({
       type: "safety",
       test,
@@ -175,7 +183,7 @@ describe("a unit goes back", () => {
   const rowsOf = (log: JobEvent[]) => safetyRows(unit, replay(unit, log)).map((r) => [r.test, r.now]);
 
   test("with every test that its hazards ask for, or a reason; what did not pass no reason makes good", () => {
-    expect(problems(again(0.1), closed())).toEqual(Array(5).fill("safety-open"));
+    expect(problems(again(0.1), closed())).toEqual(Array(6).fill("safety-open"));
     expect(problems(again(0.1), closed({ waived: "no tester here" }))).toEqual([]);
     const failed = [...again(0.1), ...safe({ insulation: 0.2e6 })];
     expect(rowsOf(failed)).toContainEqual(["insulation", "fails"]);

@@ -56,6 +56,12 @@ const WORDS: Readonly<Record<SafetyTestId, Words>> = {
     yes: "Back, and each one stops it",
     no: "One is missing or does not stop it",
   },
+  runs: {
+    name: "The whole sequence",
+    how: "Run it through to its end in every mode that the fault touched, and stay by it.",
+    yes: "Ran to its end",
+    no: "Stopped, or did wrong",
+  },
 };
 
 /** A test of the unit's hazards, with what was entered since the repair. */

@@ -129,7 +129,14 @@ async function proveWith(job: JobPage, truth: string): Promise<void> {
 /** Makes the tests that the glasswasher's hazards ask for, and enters what a sound one shows. */
 async function makeSafe(job: JobPage): Promise<void> {
   const tests = job.page.getByRole("region", { name: "Before it goes back" });
-  const shown = { earth: "0.12", insulation: "80", leakage: "0.4", dry: "All dry", guards: /^Back, and/ };
+  const shown = {
+    earth: "0.12",
+    insulation: "80",
+    leakage: "0.4",
+    dry: "All dry",
+    guards: /^Back, and/,
+    runs: "Ran to its end",
+  };
   for (const [id, result] of Object.entries(shown)) {
     const row = tests.locator(`[data-test=${id}]`);
     const power = row.getByRole("button", { name: /^(?:Go live|Make dead and prove)$/ });

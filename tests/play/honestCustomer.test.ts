@@ -4,7 +4,7 @@ import { playFault, type Dictionary, type Truth } from "#core/diagnosis/index.ts
 import { seeded } from "#core/quantity/index.ts";
 import { readUnitOrThrow, type Fault } from "#core/unit/index.ts";
 import { complaintOf } from "../../bin/cli/playAll.ts";
-import { freshTruth } from "../../bench/isolate/freshTruth.ts";
+import { freshTruth } from "#core/practice/index.ts";
 import { keptDictionary } from "../support/keptDictionary.ts";
 
 /**

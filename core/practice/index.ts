@@ -1,0 +1,15 @@
+/** Practice: a simulated unit with a hidden fault, worked with the hands' own actions, and what came of it. */
+export { complaintOf, drawFault } from "./drawFault.ts";
+export { freshTruth } from "./freshTruth.ts";
+export {
+  EXERCISE_KINDS,
+  hide,
+  type Difficulty,
+  type Exercise,
+  type ExerciseKind,
+  type Hidden,
+} from "./exercise.ts";
+export { practiceAction, type PracticeAction, type Taken } from "./actions.ts";
+export { SLIP_KINDS, type Slip, type SlipKind } from "./slips.ts";
+export { SimulatedUnit } from "./simulatedUnit.ts";
+export { PracticeSession, type PracticeStep, type Shown, type Snapshot } from "./session.ts";

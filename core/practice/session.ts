@@ -1,0 +1,493 @@
+import { addMilliseconds } from "date-fns";
+import { openings, settle } from "#core/circuit/index.ts";
+import {
+  costOf,
+  netOf,
+  observationCheck,
+  OVERHEAD_MINUTES,
+  readingCheck,
+  situationAfter,
+  stagePoints,
+  type Check,
+  type ReadingCheck,
+  type Situation,
+} from "#core/diagnosis/index.ts";
+import { storeValue, type EventBody, type JobEvent } from "#core/job/index.ts";
+import { needsLive, shown, type MeterFunction } from "#core/meter/index.ts";
+import { normal, seeded } from "#core/quantity/index.ts";
+import {
+  bypassRefusal,
+  CATALOGUE,
+  expandUnit,
+  liftOf,
+  type Fault,
+  type UnitModel,
+} from "#core/unit/index.ts";
+import type { PracticeAction, Taken } from "./actions.ts";
+import { itemOf, type Hidden } from "./exercise.ts";
+import { SimulatedUnit } from "./simulatedUnit.ts";
+import { slip, type Slip, type SlipKind } from "./slips.ts";
+
+/** What an action brought, as much as the eyes and the meter tell. */
+export type Shown =
+  /** Successive displays until it rests; the last is the reading. Infinity is OL. */
+  | { readonly kind: "reading"; readonly fn: MeterFunction; readonly frames: readonly number[] }
+  /** Ohms under power: the meter's fuse has gone. */
+  | { readonly kind: "meter fuse" }
+  | {
+      readonly kind: "seen";
+      readonly observation: string;
+      readonly answer: "yes" | "no" | "badly" | "not yet";
+    }
+  | { readonly kind: "fed"; readonly part: string; readonly works: boolean }
+  | { readonly kind: "reset"; readonly part: string; readonly wasOpen: boolean }
+  | { readonly kind: "renewed"; readonly item: string }
+  | { readonly kind: "finished"; readonly right: boolean }
+  | { readonly kind: "done" }
+  /** It could not be done: what it names does not exist, or the exercise is over. */
+  | { readonly kind: "refused"; readonly what: string };
+
+/** What can be seen and heard of the unit without a tool. */
+export interface Snapshot {
+  readonly isOn: boolean;
+  readonly inputs: Readonly<Record<string, string>>;
+  readonly lifts: readonly string[];
+  readonly jumpers: readonly { readonly from: string; readonly to: string }[];
+  /** By observation that needs no cover off: whether that work is done at this moment. */
+  readonly works: Readonly<Record<string, "well" | "badly" | "not">>;
+  /** The code on the display, while that is lit. */
+  readonly code?: string;
+}
+
+/** One step of an exercise: what was done, what it took, what it showed, and as which check the diagnosis knows it. */
+export interface PracticeStep {
+  readonly action: PracticeAction;
+  readonly clock: number;
+  readonly minutes: number;
+  readonly money: number;
+  readonly shown: Shown;
+  readonly slips: readonly Slip[];
+  readonly check?: Check;
+}
+
+/** Relative noise of a reading, one standard deviation; share of live readings at a crowded plug that slip. */
+const NOISE = 0.003;
+const SLIP_SHARE = 1 / 40;
+/** Volts between neighbouring pins below which a slip does nothing. */
+const SPARK_VOLTS = 5;
+/** Below this nothing harms a meter on ohms, V. */
+const HARMLESS_VOLTS = 1;
+/** Setting an input, a reset, a jumper, a test from a bench supply, minutes. Common practice, no source. */
+const MINUTES = { set: 0.2, reset: 1, jumper: 1.5, feed: 4, provoke: 0.5, lift: 0.5 } as const;
+
+type ActionOf<T extends PracticeAction["do"]> = Extract<PracticeAction, { do: T }>;
+type Note = (kind: SlipKind, at?: string, money?: number) => void;
+interface Done {
+  readonly shown: Shown;
+  readonly minutes?: number;
+  readonly money?: number;
+  readonly check?: Check;
+}
+
+const DONE: Shown = { kind: "done" };
+const refused = (what: string): Shown => ({ kind: "refused", what });
+/** When every exercise began, as its record has it. */
+const EPOCH = "2026-01-05T08:00:00.000Z";
+
+/** An exercise as it is worked: the unit, the steps so far, and the record that a diagnosis can be made from. */
+export class PracticeSession {
+  readonly unit: UnitModel;
+  readonly steps: PracticeStep[] = [];
+  readonly events: JobEvent[] = [];
+  private readonly hidden: Hidden;
+  private readonly seed: number;
+  private readonly simulated: SimulatedUnit;
+  private readonly resets = new Map<string, number>();
+  private situation: Situation = { band: "unproven", lifts: [], coversOff: [] };
+  private wasTouched = false;
+
+  constructor(unit: UnitModel, hidden: Hidden, seed: number) {
+    this.unit = unit;
+    this.hidden = hidden;
+    this.seed = seed;
+    this.simulated = new SimulatedUnit(unit, hidden, seed);
+    this.record(0, { type: "opened", complaint: hidden.complaint });
+    if (hidden.claim) this.record(0, { type: "claim", ...hidden.claim });
+  }
+
+  get finished(): Extract<Shown, { kind: "finished" }> | undefined {
+    return this.steps.map((s) => s.shown).find((s) => s.kind === "finished");
+  }
+
+  get minutes(): number {
+    return this.steps.reduce((sum, s) => sum + s.minutes + s.slips.reduce((m, x) => m + x.minutes, 0), 0);
+  }
+
+  get money(): number {
+    return this.steps.reduce((sum, s) => sum + s.money + s.slips.reduce((m, x) => m + x.money, 0), 0);
+  }
+
+  /** Does an action. The same actions at the same times always bring the same. */
+  take({ action, clock }: Taken): PracticeStep {
+    const slips: Slip[] = [];
+    const note = (kind: SlipKind, at?: string, money?: number) =>
+      slips.push(slip(kind, this.steps.length, at, money));
+    const done = this.finished ? { shown: refused("this exercise is over") } : this.do(action, clock, note);
+    const { shown: seen, minutes = 0, money = 0, check } = done;
+    const step = { action, clock, minutes, money, shown: seen, slips, ...(check ? { check } : {}) };
+    this.steps.push(step);
+    return step;
+  }
+
+  snapshot(clock: number): Snapshot {
+    const { simulated, unit } = this;
+    const run = simulated.run(clock);
+    const moment = run?.moments.at(-1);
+    const works = unit.observations
+      .filter((o) => o.kind === "works" && o.cover === undefined)
+      .map((o): [string, "well" | "badly" | "not"] => {
+        const isThere = o.effect === undefined || moment?.situation.effects.has(o.effect);
+        const work = isThere ? moment?.working.get(o.part!) : undefined;
+        return [o.id, work === undefined ? "not" : work.how === "well" ? "well" : "badly"];
+      });
+    return {
+      isOn: simulated.isOn,
+      inputs: simulated.inputs,
+      lifts: simulated.liftsOff,
+      jumpers: simulated.jumpersOn,
+      works: Object.fromEntries(works),
+      ...(run?.code === undefined ? {} : { code: run.code }),
+    };
+  }
+
+  private do(action: PracticeAction, clock: number, note: Note): Done {
+    const { simulated, unit } = this;
+    switch (action.do) {
+      case "power":
+        simulated.power(action.on, clock);
+        this.wasTouched = false;
+        this.situation = { ...this.situation, band: action.on ? "live" : "unproven" };
+        this.record(clock, { type: "band", band: action.on ? "live" : "dead", confirmed: [] });
+        return { shown: DONE };
+      case "set": {
+        const input = unit.sequence!.environment.find((e) => e.id === action.input);
+        if (!input?.settings.some((s) => s.id === action.to)) return { shown: refused(action.input) };
+        simulated.set(action.input, action.to, clock);
+        return { shown: DONE, minutes: MINUTES.set };
+      }
+      case "skip":
+        return { shown: DONE };
+      case "provoke":
+        simulated.provoke(clock);
+        return { shown: DONE, minutes: MINUTES.provoke };
+      case "lift":
+        return this.lift(action, clock, note);
+      case "jumper":
+        return this.jumper(action, clock, note);
+      case "measure":
+        return this.measure(action, clock, note);
+      case "look":
+        return this.look(action.observation, clock);
+      case "feed":
+        return this.feed(action.part);
+      case "reset":
+        return this.reset(action.part, clock, note);
+      case "swap":
+      case "call":
+        return this.renew(action, clock, note);
+      case "finish":
+        return this.finish(clock, note);
+    }
+  }
+
+  private lift({ lift, off }: ActionOf<"lift">, clock: number, note: Note): Done {
+    const { simulated } = this;
+    if (!liftOf(this.unit, lift)) return { shown: refused(lift) };
+    if (simulated.isOn) note("lift under power", lift);
+    this.touch(clock, note, lift);
+    const others = simulated.liftsOff.filter((l) => l !== lift);
+    simulated.rewire(off ? [...others, lift] : others, simulated.jumpersOn, clock);
+    this.situation = { ...this.situation, lifts: simulated.liftsOff };
+    return { shown: DONE, minutes: MINUTES.lift };
+  }
+
+  private jumper({ from, to, on }: ActionOf<"jumper">, clock: number, note: Note): Done {
+    const { simulated, unit } = this;
+    if (!isPoint(unit, from) || !isPoint(unit, to) || from === to)
+      return { shown: refused(`${from} to ${to}`) };
+    const same = (j: { from: string; to: string }) =>
+      [j.from, j.to].sort().join() === [from, to].sort().join();
+    const others = simulated.jumpersOn.filter((j) => !same(j));
+    if (simulated.isOn) note("fit under power", from);
+    const guarded = on ? guardedBetween(unit, from, to) : undefined;
+    if (guarded !== undefined) note("guard bridged", guarded);
+    this.touch(clock, note, from);
+    simulated.rewire(simulated.liftsOff, on ? [...others, { from, to }] : others, clock);
+    return { shown: DONE, minutes: MINUTES.jumper };
+  }
+
+  private measure({ fn, red, black }: ActionOf<"measure">, clock: number, note: Note): Done {
+    const { simulated, unit } = this;
+    if (!isPoint(unit, red) || !isPoint(unit, black) || red === black)
+      return { shown: refused(`${red} to ${black}`) };
+    const check = this.checkOf(fn, red, black, clock);
+    const minutes = this.minutesOf(check);
+    if (!needsLive(fn) && simulated.isOn) {
+      note("ohms on live", red);
+      const volts = Math.max(
+        simulated.reading("vac", red, black, clock),
+        Math.abs(simulated.reading("vdc", red, black, clock)),
+      );
+      if (volts > HARMLESS_VOLTS) return { shown: { kind: "meter fuse" }, minutes };
+    }
+    if (!needsLive(fn) && (stagePoints(unit).has(red) || stagePoints(unit).has(black)))
+      this.touch(clock, note, red);
+    const slipped = needsLive(fn) && simulated.isOn ? this.slipProbe(red, clock) : undefined;
+    if (slipped !== undefined) note("probe slipped", slipped);
+    const random = seeded(this.seed + 7919 * (this.steps.length + 1));
+    const value = simulated.reading(fn, red, black, clock) * (1 + NOISE * normal(random));
+    const display = shown(fn, value);
+    // Under power ohms mean nothing, whatever they show.
+    const usable = check && (needsLive(fn) || !simulated.isOn) ? check : undefined;
+    if (usable) {
+      this.record(clock, {
+        type: "finding",
+        check: { kind: "reading", setup: usable.setup as { state: string; lifts: string[] }, fn, red, black },
+        result: { kind: "value", value: storeValue(display) },
+      });
+      this.situation = situationAfter(unit, this.situation, usable);
+    }
+    return {
+      shown: { kind: "reading", fn, frames: framesOf(fn, value) },
+      minutes,
+      ...(usable ? { check: usable } : {}),
+    };
+  }
+
+  private look(id: string, clock: number): Done {
+    const { unit } = this;
+    if (!unit.observations.some((o) => o.id === id)) return { shown: refused(id) };
+    const check = observationCheck(unit, id);
+    const answer = this.answer(id, clock);
+    if (answer === "not yet") return { shown: { kind: "seen", observation: id, answer } };
+    const minutes = this.minutesOf(check);
+    this.record(clock, {
+      type: "finding",
+      check: { kind: "observation", observation: id },
+      result: { kind: "seen", seen: answer !== "no", ...(answer === "badly" ? { badly: true } : {}) },
+    });
+    return { shown: { kind: "seen", observation: id, answer }, minutes, check };
+  }
+
+  private feed(part: string): Done {
+    const known = this.unit.parts.find((p) => p.id === part);
+    if (!known || !CATALOGUE.get(known.type)!.work) return { shown: refused(part) };
+    const works = !this.simulated.left.some((f) => f.part === part);
+    return { shown: { kind: "fed", part, works }, minutes: MINUTES.feed };
+  }
+
+  private reset(part: string, clock: number, note: Note): Done {
+    const known = this.unit.parts.find((p) => p.id === part);
+    if (!known || !CATALOGUE.get(known.type)!.protective) return { shown: refused(part) };
+    if (this.simulated.isOn) note("fit under power", part);
+    const times = (this.resets.get(part) ?? 0) + 1;
+    this.resets.set(part, times);
+    if (times > 1) note("reset again", part, priceOf(this.unit, known.item));
+    const wasOpen = this.simulated.reset(part, clock);
+    return { shown: { kind: "reset", part, wasOpen }, minutes: MINUTES.reset };
+  }
+
+  private renew({ do: how, item }: ActionOf<"swap"> | ActionOf<"call">, clock: number, note: Note): Done {
+    const { unit, simulated } = this;
+    const known = unit.items.find((i) => i.id === item);
+    if (!known) return { shown: refused(item) };
+    if (simulated.isOn) note("fit under power", item);
+    this.touch(clock, note, item);
+    const isFaulty = this.simulated.left.some((f) => itemOf(unit, f.part) === item);
+    const price = known.remedy === "replace" ? known.price : 0;
+    if (!isFaulty && (how === "call" || !known.spare)) note("bought in vain", item, price);
+    const [first] = unit.parts.filter((p) => p.item === item);
+    if (how === "call")
+      this.record(clock, { type: "call", item, suspect: `${first!.id}:`, chance: 1, note: "" });
+    this.record(clock, {
+      type: "repaired",
+      item,
+      suspect: `${first!.id}:`,
+      what: "renewed",
+      cause: "practice",
+    });
+    simulated.renew(item, clock);
+    return {
+      shown: { kind: "renewed", item },
+      minutes: known.minutes,
+      money: isFaulty ? price : 0,
+    };
+  }
+
+  private finish(clock: number, note: Note): Done {
+    const { simulated } = this;
+    for (const { from, to } of simulated.jumpersOn) note("left bridged", `${from} to ${to}`);
+    for (const lift of simulated.liftsOff) note("left off", lift);
+    simulated.power(false, clock);
+    const right =
+      simulated.left.length === 0 && simulated.jumpersOn.length === 0 && simulated.liftsOff.length === 0;
+    return { shown: { kind: "finished", right } };
+  }
+
+  /** Hands in a unit whose store is still charged. */
+  private touch(clock: number, note: Note, at: string): void {
+    if (this.wasTouched || !this.simulated.isCharged(clock)) return;
+    this.wasTouched = true;
+    note("charge touched", at);
+  }
+
+  /** A probe that slips to the next pin, now and then: the pair that it joined, where that sparks. */
+  private slipProbe(red: string, clock: number): string | undefined {
+    const random = seeded(this.seed + 104729 * (this.steps.length + 1));
+    if (random() >= SLIP_SHARE) return undefined;
+    const next = neighbourOf(this.unit, red);
+    if (next === undefined) return undefined;
+    const { simulated } = this;
+    const volts = Math.max(
+      simulated.reading("vac", red, next, clock),
+      Math.abs(simulated.reading("vdc", red, next, clock)),
+    );
+    if (volts < SPARK_VOLTS) return undefined;
+    const point = simulated.bridged(red, next, clock);
+    const opened = point ? openings(point).map(({ id }): Fault => this.opening(id)) : [];
+    if (opened.length > 0) simulated.open(opened, clock);
+    return `${red} to ${next}`;
+  }
+
+  private opening(part: string): Fault {
+    const { type } = this.unit.parts.find((p) => p.id === part)!;
+    return { part, mode: CATALOGUE.get(type)!.protective!.mode };
+  }
+
+  /** What the eyes and ears tell of an observation by now; "not yet" while the unit has not come to it. */
+  private answer(id: string, clock: number): "yes" | "no" | "badly" | "not yet" {
+    const { simulated, unit } = this;
+    const { kind, part, effect, state, step, code, signs } = unit.observations.find((o) => o.id === id)!;
+    const says = (yes: boolean) => (yes ? "yes" : "no");
+    if (kind === "look" || kind === "smell") {
+      const protective = part && CATALOGUE.get(unit.parts.find((p) => p.id === part)!.type)!.protective;
+      if (protective) return says(simulated.left.some((f) => f.part === part && f.mode === protective.mode));
+      return says(simulated.left.some((f) => (signs[`${f.part}:${f.mode}`] ?? 0) > 0.5));
+    }
+    const run = simulated.run(clock);
+    if (!run) return "not yet";
+    if (kind === "code") return says(run.code === code);
+    if (kind === "opens") return says(run.opened.some((o) => o.part === part));
+    const inState = run.moments.filter(
+      (m) => m.seconds > 0 && unit.sequence!.steps.some((s) => s.id === m.step && s.state === state),
+    );
+    if (kind === "reaches") {
+      if (run.reached.includes(step!)) return "yes";
+      return this.isOver(clock) ? "no" : "not yet";
+    }
+    if (kind === "listen") {
+      if (inState.some((m) => m.relays.has(part!))) return "yes";
+      return inState.length > 0 || this.isOver(clock) ? "no" : "not yet";
+    }
+    const works = inState.flatMap((m) =>
+      effect === undefined || m.situation.effects.has(effect) ? (m.working.get(part!) ?? []) : [],
+    );
+    if (works.some((w) => w.how === "well")) return "yes";
+    if (works.length > 0) return "badly";
+    const isAwaited = effect !== undefined && !this.isOver(clock);
+    return (inState.length > 0 && !isAwaited) || this.isOver(clock) ? "no" : "not yet";
+  }
+
+  /** Nothing more happens by itself: all that an ordinary run asks for is set, and the unit rests, has given up, or is dead. */
+  private isOver(clock: number): boolean {
+    const { simulated, unit } = this;
+    const run = simulated.run(clock);
+    if (!run) return false;
+    if (run.end.kind === "dead" || run.end.kind === "lock-out") return true;
+    const asked = unit.sequence!.environment.every((e) => simulated.inputs[e.id] === e.run);
+    return asked && run.end.kind !== "until";
+  }
+
+  /**
+   * As which check the diagnosis knows a reading: the declared state in which a sound unit would read the same here. Undefined
+   * with jumpers on, and where no state is that one.
+   */
+  private checkOf(fn: MeterFunction, red: string, black: string, clock: number): ReadingCheck | undefined {
+    const { simulated, unit } = this;
+    if (simulated.jumpersOn.length > 0 || needsLive(fn) !== simulated.isOn) return undefined;
+    const lifts = [...simulated.liftsOff];
+    const standing = simulated.standing(clock);
+    const run = simulated.run(clock);
+    const step = unit.sequence!.steps.find((s) => s.id === standing.step);
+    const steps = (id: string) => unit.sequence!.steps.filter((s) => s.state === id).map((s) => s.id);
+    // Out of its sequence the unit stands where every state that it never came to is read.
+    const never = unit.states.find(
+      (s) =>
+        s.power === "live" && steps(s.id).length > 0 && !steps(s.id).some((id) => run?.reached.includes(id)),
+    );
+    const state = !simulated.isOn
+      ? unit.states.find((s) => s.power === "dead")?.id
+      : (step?.state ?? (standing.step === undefined ? never?.id : undefined));
+    if (state === undefined) return undefined;
+    const check = readingCheck({ state, lifts }, fn, red, black);
+    if (simulated.isOn && standing.step === undefined) return check;
+    const declared = expandUnit(unit, check.setup);
+    const [a, b] = [
+      simulated.between({ expanded: declared, point: settle(declared.circuit) }, fn, red, black),
+      simulated.between({ ...standing, point: standing.healthy }, fn, red, black),
+    ];
+    return a === b || Math.abs(a - b) <= 0.02 * Math.max(Math.abs(a), Math.abs(b)) + 0.05 ? check : undefined;
+  }
+
+  private minutesOf(check: Check | undefined): number {
+    return (check ? costOf(this.unit, this.situation, check).minutes : 1) + OVERHEAD_MINUTES;
+  }
+
+  private record(clock: number, body: EventBody): void {
+    this.events.push({
+      id: `00000000-0000-4000-8000-${String(this.events.length + 1).padStart(12, "0")}`,
+      person: "learner",
+      at: addMilliseconds(EPOCH, Math.round(1000 * clock)).toISOString(),
+      body,
+    });
+  }
+}
+
+const isPoint = (unit: UnitModel, id: string) => unit.points.some((p) => p.id === id);
+
+const priceOf = (unit: UnitModel, item: string) => unit.items.find((i) => i.id === item)?.price ?? 0;
+
+/** A part across which no jumper goes, with its two sides at these points; undefined where there is none. */
+function guardedBetween(unit: UnitModel, from: string, to: string): string | undefined {
+  const net = (id: string) => {
+    const point = unit.points.find((p) => p.id === id)!;
+    return point.net ?? netOf(unit, point.terminal ?? id);
+  };
+  const ends = [net(from), net(to)];
+  return unit.parts.find((part) => {
+    const nets = Object.values(part.terminals);
+    if (!ends.every((n) => n !== undefined && nets.includes(n))) return false;
+    const refusal = bypassRefusal(unit, part.id);
+    return (
+      refusal === "guards" || refusal === "in-chain" || CATALOGUE.get(part.type)!.protective !== undefined
+    );
+  })?.id;
+}
+
+/** The next pin of the same connector, where it has enough of them to be crowded. */
+function neighbourOf(unit: UnitModel, point: string): string | undefined {
+  const stem = point.slice(0, point.lastIndexOf(".") + 1);
+  if (stem === "") return undefined;
+  const pins = unit.points.filter((p) => p.id.startsWith(stem)).map((p) => p.id);
+  if (pins.length < CROWDED) return undefined;
+  const at = pins.indexOf(point);
+  return pins[at + 1] ?? pins[at - 1];
+}
+const CROWDED = 4;
+
+/** What the display shows until it rests: a meter creeps up on its reading. */
+function framesOf(fn: MeterFunction, value: number): number[] {
+  const rests = shown(fn, value);
+  if (!Number.isFinite(rests) || rests === 0) return [rests];
+  return [shown(fn, 0.58 * value), shown(fn, 0.94 * value), rests];
+}
