@@ -11,6 +11,7 @@ export default defineConfig({
         main: "server/main.ts",
         prepare: "server/prepare.ts",
         analysis: "server/workers/analysis.worker.ts",
+        practice: "server/practice/practice.worker.ts",
       },
       output: { entryFileNames: "[name].js", chunkFileNames: "shared/[name]-[hash].js" },
     },

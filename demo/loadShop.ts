@@ -11,8 +11,9 @@ import { loadParts } from "./loadParts.ts";
 
 /** Pellwick Service Bench: an invented shop. */
 const PEOPLE = [
-  { id: "ansa", name: "Ansa Vell" },
-  { id: "teo", name: "Teo Marrick" },
+  { id: "ansa", name: "Ansa Vell", role: "lead" },
+  { id: "teo", name: "Teo Marrick", role: "technician" },
+  { id: "ilo", name: "Ilo Brandle", role: "learner" },
 ];
 
 /** A job of the demo shop as its file has it: times in minutes from when it was taken in. */
@@ -36,8 +37,8 @@ export function loadDemoShop(
   return transaction(async (client) => {
     const { rowCount } = await client.query("SELECT 1 FROM people LIMIT 1");
     if (rowCount) return false;
-    for (const { id, name } of PEOPLE)
-      await client.query("INSERT INTO people (id, name) VALUES ($1, $2)", [id, name]);
+    for (const { id, name, role } of PEOPLE)
+      await client.query("INSERT INTO people (id, name, role) VALUES ($1, $2, $3)", [id, name, role]);
     const models = new Map<string, string>();
     for (const file of jsonFiles(folder))
       for (const model of withVariants(JSON.parse(readFileSync(file, "utf8")) as UnitFile))

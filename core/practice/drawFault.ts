@@ -35,16 +35,33 @@ export function drawFault(
   };
 }
 
+/** Something that a customer saw not working, or working badly. */
+export interface Sign {
+  readonly observation: string;
+  readonly badly: boolean;
+}
+
+/** As much of what does not work as a customer tells. */
+const MOST_SIGNS = 3;
+
+/** What a customer sees of the unit as it is: nothing where all works. */
+export function signsOf(unit: UnitModel, truth: Truth): Sign[] {
+  return unit.observations
+    .filter((o) => o.kind === "works")
+    .flatMap((o): Sign[] => {
+      const shown = truth(observationCheck(unit, o.id));
+      return shown === false || shown === "badly" ? [{ observation: o.id, badly: shown === "badly" }] : [];
+    })
+    .slice(0, MOST_SIGNS);
+}
+
 /** What a customer says: what does not work, in the words of the unit's own questions; undefined where nothing is to be seen. */
 export function complaintOf(unit: UnitModel, truth: Truth): string | undefined {
-  const wrong = unit.observations
-    .filter((o) => o.kind === "works")
-    .flatMap((o) => {
-      const shown = truth(observationCheck(unit, o.id));
-      return shown === false ? [o.no] : shown === "badly" ? [`${o.yes}, but weakly`] : [];
-    });
+  const wrong = signsOf(unit, truth).map(({ observation, badly }) => {
+    const { yes, no } = unit.observations.find((o) => o.id === observation)!;
+    return badly ? `${yes}, but weakly` : no;
+  });
   if (wrong.length === 0) return undefined;
-  const [first, ...rest] = wrong;
-  const text = [first!, ...rest.slice(0, 2)].join(", ");
+  const text = wrong.join(", ");
   return `${text[0]!.toUpperCase()}${text.slice(1)}.`;
 }

@@ -1,7 +1,7 @@
 import { StateRuns } from "#core/sequence/index.ts";
 import { seeded } from "#core/quantity/index.ts";
 import { hasRating, modesOf, OTHER_VALUE, type Fault, type UnitModel } from "#core/unit/index.ts";
-import { complaintOf, drawFault } from "./drawFault.ts";
+import { complaintOf, drawFault, signsOf, type Sign } from "./drawFault.ts";
 import { freshTruth } from "./freshTruth.ts";
 
 export const EXERCISE_KINDS = [
@@ -29,6 +29,8 @@ export interface Exercise {
 export interface Hidden {
   readonly faults: readonly Fault[];
   readonly complaint: string;
+  /** What of it the unit's own questions ask. */
+  readonly signs: readonly Sign[];
   /** Items that must be put right. */
   readonly items: readonly string[];
   /** What an earlier repairer said, and where it is wrong. */
@@ -56,13 +58,16 @@ export function hide(unit: UnitModel, exercise: Exercise): Hidden | undefined {
   for (let draw = 0; draw < MOST_DRAWS; draw++) {
     const faults = drawFaults(unit, exercise, random, trips);
     if (!faults) continue;
-    const complaint = complaintOf(unit, freshTruth(unit, faults));
+    const truth = freshTruth(unit, faults);
+    const complaint = complaintOf(unit, truth);
     if (complaint === undefined || !isOfKind(unit, runs, exercise.kind, faults)) continue;
     const items = [...new Set(faults.map((f) => itemOf(unit, f.part)))];
     const claim = exercise.kind === "wrong claim" ? wrongClaim(unit, items, random) : undefined;
     return {
       faults,
-      complaint,
+      complaint:
+        exercise.kind === "comes and goes" ? `${complaint} Not always: it comes and goes.` : complaint,
+      signs: signsOf(unit, truth),
       items,
       ...(claim ? { claim } : {}),
       ...(exercise.kind === "comes and goes" ? { comesAndGoes: true as const } : {}),
@@ -79,7 +84,10 @@ function drawFaults(
   random: () => number,
   trips: ReadonlySet<string> | undefined,
 ): readonly Fault[] | undefined {
-  const among = trips && ((f: Fault) => trips.has(`${f.part}:${f.mode}`));
+  // Nobody learns from calling the supply company.
+  const mended = new Set(unit.items.filter((i) => i.remedy !== "call supply").map((i) => i.id));
+  const among = ({ part, mode }: Fault) =>
+    mended.has(itemOf(unit, part)) && (trips?.has(`${part}:${mode}`) ?? true);
   const one = () => drawFault(unit, new Map(), random, WEIGHT_POWER[difficulty], among);
   if (kind === "wrong part fitted") {
     const rated = unit.parts.filter((p) => hasRating(p) && unit.items.some((i) => i.id === p.item));

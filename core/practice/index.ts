@@ -13,3 +13,5 @@ export { practiceAction, type PracticeAction, type Taken } from "./actions.ts";
 export { SLIP_KINDS, type Slip, type SlipKind } from "./slips.ts";
 export { SimulatedUnit } from "./simulatedUnit.ts";
 export { PracticeSession, type PracticeStep, type Shown, type Snapshot } from "./session.ts";
+export { debrief, playSchool, SCHOOLS, type Debrief, type DebriefStep, type SchoolPlay } from "./debrief.ts";
+export { actionText, DIFFICULTY_TEXT, KIND_TEXT, shownText, slipText } from "./words.ts";

@@ -112,6 +112,17 @@ export class PracticeSession {
     this.seed = seed;
     this.simulated = new SimulatedUnit(unit, hidden, seed);
     this.record(0, { type: "opened", complaint: hidden.complaint });
+    for (const { observation, badly } of hidden.signs)
+      this.record(0, {
+        type: "finding",
+        check: { kind: "observation", observation },
+        result: {
+          kind: "seen",
+          seen: badly,
+          ...(badly ? { badly: true } : {}),
+          ...(hidden.comesAndGoes ? { sometimes: true } : {}),
+        },
+      });
     if (hidden.claim) this.record(0, { type: "claim", ...hidden.claim });
   }
 
@@ -303,9 +314,8 @@ export class PracticeSession {
     if (!known) return { shown: refused(item) };
     if (simulated.isOn) note("fit under power", item);
     this.touch(clock, note, item);
-    const isFaulty = this.simulated.left.some((f) => itemOf(unit, f.part) === item);
-    const price = known.remedy === "replace" ? known.price : 0;
-    if (!isFaulty && (how === "call" || !known.spare)) note("bought in vain", item, price);
+    // Whether it was bought in vain is told at the end: until then the unit itself shows it.
+    if (!this.simulated.left.some((f) => itemOf(unit, f.part) === item)) note("bought in vain", item);
     const [first] = unit.parts.filter((p) => p.item === item);
     if (how === "call")
       this.record(clock, { type: "call", item, suspect: `${first!.id}:`, chance: 1, note: "" });
@@ -320,7 +330,7 @@ export class PracticeSession {
     return {
       shown: { kind: "renewed", item },
       minutes: known.minutes,
-      money: isFaulty ? price : 0,
+      money: known.remedy === "replace" ? known.price : 0,
     };
   }
 

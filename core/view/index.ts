@@ -4,6 +4,7 @@ export { courseView, partsBetween, type CourseLink, type CoursePoint, type Cours
 export { cautionsFor, cautionText, type Caution } from "./cautions.ts";
 export { didText } from "./didText.ts";
 export type { CallView } from "./callView.ts";
+export { knownUnit } from "./knownUnit.ts";
 export { DEFERENCE } from "./deference.ts";
 export type { DoubtView } from "./doubts.ts";
 export type { Recap } from "./recap.ts";

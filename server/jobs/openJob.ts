@@ -3,7 +3,7 @@ import { z } from "zod";
 import type { EventBody } from "#core/job/index.ts";
 import { pool } from "../database/pool.ts";
 import { transaction } from "../database/query.ts";
-import { personExists } from "../people/people.ts";
+import { jobRefusal } from "../people/people.ts";
 import { isClosedJobOf, shopExperience } from "../logbook/shopExperience.ts";
 import { newestModel } from "../units/models.ts";
 import { insertEvent, insertJob, selectJob } from "./statements.ts";
@@ -35,7 +35,7 @@ export type NewJob = z.input<typeof newJob>;
 export async function openJob(input: NewJob): Promise<"unit" | "person" | "comeBackOf" | undefined> {
   const model = await newestModel(input.unit);
   if (!model) return "unit";
-  if (!(await personExists(pool(), input.person))) return "person";
+  if ((await jobRefusal(pool(), input.person)) !== undefined) return "person";
   if (input.comeBackOf !== undefined && !(await isClosedJobOf(pool(), input.comeBackOf, input.unit)))
     return "comeBackOf";
   const experience = await shopExperience(pool(), model.unit);

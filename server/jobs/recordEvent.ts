@@ -10,7 +10,7 @@ import {
 } from "#core/job/index.ts";
 import { describeAdmissionProblem } from "#core/view/index.ts";
 import { transaction, type Connection } from "../database/query.ts";
-import { personExists } from "../people/people.ts";
+import { jobRefusal } from "../people/people.ts";
 import { simulatedParts } from "../stock/offers.ts";
 import { modelByHash } from "../units/models.ts";
 import { insertEvent, lockJob, selectLog, selectRecorded } from "./statements.ts";
@@ -41,12 +41,8 @@ export async function recordEvent(jobId: string, event: JobEvent): Promise<Recor
             message: "Another entry was recorded under the same id. Enter this one again.",
           };
     }
-    if (!(await personExists(client, event.person)))
-      return {
-        ok: false,
-        status: 422,
-        message: `Nobody “${event.person}” works in this shop. Choose who is working at the top of the page.`,
-      };
+    const refusal = await jobRefusal(client, event.person);
+    if (refusal !== undefined) return { ok: false, status: 422, message: refusal };
     const model = await modelByHash(client, job.modelHash);
     const { placed, unreadable } = await selectLog(client, jobId);
     const events = placed.map((p) => p.event);

@@ -6,20 +6,25 @@ export interface Person {
   readonly name: string;
   /** Came with a job's file, and does not work here. */
   readonly elsewhere: boolean;
+  /** A lead sets exercises; a learner works in practice only. */
+  readonly role: Role;
 }
+
+export const ROLES = ["lead", "technician", "learner"] as const;
+export type Role = (typeof ROLES)[number];
 
 /** Who works here, and who has written in a job that came as a file. */
 export function listPeople(on: Connection = pool()): Promise<Person[]> {
-  return many<{ id: string; name: string; elsewhere: boolean }>(
+  return many<{ id: string; name: string; elsewhere: boolean; role: Role }>(
     on,
-    "SELECT id, name, elsewhere FROM people ORDER BY added_at, name",
+    "SELECT id, name, elsewhere, role FROM people ORDER BY added_at, name",
   );
 }
 
 /** Adds somebody who wrote in a job that came as a file, and does not work here. */
 export async function addFromElsewhere(
   on: Connection,
-  { id, name }: Omit<Person, "elsewhere">,
+  { id, name }: Pick<Person, "id" | "name">,
 ): Promise<void> {
   await execute(on, "INSERT INTO people (id, name, elsewhere) VALUES ($1, $2, true)", [id, name]);
 }
@@ -28,5 +33,25 @@ export async function personExists(on: Connection, id: string): Promise<boolean>
   return (
     (await maybeOne<{ id: string }>(on, "SELECT id FROM people WHERE id = $1 AND NOT elsewhere", [id])) !==
     undefined
+  );
+}
+
+/** Why somebody may not work on jobs; undefined where they may. */
+export async function jobRefusal(on: Connection, id: string): Promise<string | undefined> {
+  const person = await maybeOne<{ name: string; role: Role }>(
+    on,
+    "SELECT name, role FROM people WHERE id = $1 AND NOT elsewhere",
+    [id],
+  );
+  if (!person) return `Nobody “${id}” works in this shop. Choose who is working at the top of the page.`;
+  return person.role === "learner"
+    ? `${person.name} is learning, and works in Practice only. A lead can change that in Settings.`
+    : undefined;
+}
+
+/** Gives somebody another role. Returns whether there is such a person. */
+export async function changeRole(id: string, role: Role): Promise<boolean> {
+  return (
+    (await execute(pool(), "UPDATE people SET role = $2 WHERE id = $1 AND NOT elsewhere", [id, role])) === 1
   );
 }
