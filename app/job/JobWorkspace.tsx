@@ -203,7 +203,7 @@ function CourseAndRecord({
           proposal={proposal}
           onPoint={desk.beginAt}
           lifted={state.situation.lifts}
-          onPlug={desk.begin}
+          onPlug={(plug, off) => desk.begin(`${plug} ${off ? "off" : "back"} `)}
         />
       </div>
       <div className={`${atPlace("record", place)} bg-sheet`}>

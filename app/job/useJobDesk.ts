@@ -106,6 +106,8 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
   /** Records an event of this person, now. Returns a sentence where nothing was recorded. */
   const enter = (body: EventBody): string | undefined => {
     if (!person) return "Choose who is working first: every entry carries a name.";
+    const who = people.find((p) => p.id === person);
+    if (who?.role === "learner") return `${who.name} is learning, and works in Practice only.`;
     if (closed) return "This job is closed; nothing more can be recorded in it.";
     record({ id: crypto.randomUUID(), person, at: new Date().toISOString(), body });
     if (MOVES_ON.includes(body.type)) setInHand(undefined);

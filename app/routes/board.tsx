@@ -136,6 +136,12 @@ export default function Board({ loaderData }: Route.ComponentProps) {
           The logbook
         </Link>
         <Link
+          to="/practice"
+          className="flex min-h-11 items-center font-semibold underline underline-offset-4 md:hidden"
+        >
+          Practice
+        </Link>
+        <Link
           to="/settings"
           className="flex min-h-11 items-center font-semibold underline underline-offset-4 md:hidden"
         >

@@ -1,8 +1,10 @@
 import { data, Form, useNavigation } from "react-router";
 import { changeSettings, CURRENCIES, readSettings, shopSettings } from "#server/shop/settings.ts";
+import { changeRole, listPeople, ROLES } from "#server/people/people.ts";
 import type { Route } from "./+types/settings";
 import { Button } from "../ui/Button.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
+import { useShop } from "../ui/ShopBar.tsx";
 import { money } from "../words/money.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Settings · Zygodrome" }];
@@ -13,6 +15,8 @@ export async function loader() {
 
 export async function action({ request }: Route.ActionArgs) {
   const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
+  if (typeof form["role"] === "string" && typeof form["of"] === "string")
+    return roleOf(form["of"], form["role"]);
   const number = (name: string, per = 1) => {
     const text = typeof form[name] === "string" ? form[name].trim().replace(",", ".") : "";
     return text === "" ? NaN : Number((Number(text) / per).toPrecision(12));
@@ -33,6 +37,21 @@ export async function action({ request }: Route.ActionArgs) {
   }
   await changeSettings(parsed.data);
   return data({ saved: true, said: "Saved for the whole shop." });
+}
+
+/** Gives somebody another role. Somebody has to be the lead. */
+async function roleOf(id: string, role: string) {
+  const known = ROLES.find((r) => r === role);
+  const leads = (await listPeople()).filter((p) => p.role === "lead" && !p.elsewhere && p.id !== id);
+  if (!known) return data({ saved: false, said: "There is no such role." }, { status: 400 });
+  if (known !== "lead" && leads.length === 0)
+    return data(
+      { saved: false, said: "Somebody has to be the lead: make another one first." },
+      { status: 409 },
+    );
+  return (await changeRole(id, known))
+    ? { saved: true, said: "Saved for the whole shop." }
+    : data({ saved: false, said: "Nobody of that name works here." }, { status: 404 });
 }
 
 /** What a job is charged by: label, hint, and what the shown number is a part of. */
@@ -62,9 +81,12 @@ const MARKS = [
   ["comma", "230,5, cells between semicolons"],
 ] as const;
 
+const ROLE_NAMES = ["lead", "technician", "learner"] as const;
+
 /** How the shop reads and writes. Numbers are taken either way wherever they are typed. */
 export default function Settings({ loaderData: { settings, currencies }, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";
+  const { people } = useShop();
   const choice = (
     name: "currency" | "symbols" | "temperature" | "decimal",
     label: string,
@@ -136,6 +158,37 @@ export default function Settings({ loaderData: { settings, currencies }, actionD
           </p>
         </div>
       </Form>
+      <section aria-label="People" className="pt-8">
+        <h2 className="border-b border-rule pb-2 text-xl font-bold">People</h2>
+        <p className="py-2 text-ink-soft">
+          A lead sets exercises in Practice. Who is learning works there only, and records nothing in jobs.
+        </p>
+        <ul>
+          {people
+            .filter((p) => !p.elsewhere)
+            .map((p) => (
+              <li key={p.id} className="border-b border-rule-faint py-2">
+                <Form method="post" className="flex flex-wrap items-center gap-3">
+                  <input type="hidden" name="of" value={p.id} />
+                  <strong className="grow">{p.name}</strong>
+                  <select
+                    name="role"
+                    aria-label={`What ${p.name} does here`}
+                    defaultValue={p.role}
+                    className="min-h-11 border-[1.5px] border-ink bg-field px-2"
+                  >
+                    {ROLE_NAMES.map((role) => (
+                      <option key={role}>{role}</option>
+                    ))}
+                  </select>
+                  <Button type="submit" disabled={busy} aria-label={`Save what ${p.name} does here`}>
+                    Save
+                  </Button>
+                </Form>
+              </li>
+            ))}
+        </ul>
+      </section>
     </main>
   );
 }

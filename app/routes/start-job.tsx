@@ -78,7 +78,7 @@ export async function action({ request }: Route.ActionArgs) {
 
 const UNKNOWN = {
   unit: "This shop has no such unit.",
-  person: "Nobody of that name works here.",
+  person: "Nobody of that name works on jobs here; who is learning works in Practice.",
   comeBackOf: "That is no closed job of this unit.",
 } as const;
 

@@ -17,6 +17,7 @@ export function ShopBar() {
           ["/units", "Units", "Units"],
           ["/tests", "Component tests", "Tests"],
           ["/strip", "Strip-down", "Strip"],
+          ["/practice", "Practice", ""],
           // A phone has these at the end of the board.
           ["/logbook", "Logbook", ""],
           ["/settings", "Settings", ""],

@@ -16,7 +16,8 @@ import { knownUnit } from "#core/view/index.ts";
 import type { Taken } from "./actions.ts";
 import type { Hidden } from "./exercise.ts";
 import { freshTruth } from "./freshTruth.ts";
-import { PracticeSession, type PracticeStep } from "./session.ts";
+import { PracticeSession } from "./session.ts";
+import type { PracticeStep } from "./shown.ts";
 
 /** A step as it looks afterwards. */
 export interface DebriefStep extends Omit<PracticeStep, "check"> {

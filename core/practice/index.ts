@@ -12,6 +12,7 @@ export {
 export { practiceAction, type PracticeAction, type Taken } from "./actions.ts";
 export { SLIP_KINDS, type Slip, type SlipKind } from "./slips.ts";
 export { SimulatedUnit } from "./simulatedUnit.ts";
-export { PracticeSession, type PracticeStep, type Shown, type Snapshot } from "./session.ts";
+export { PracticeSession } from "./session.ts";
+export type { PracticeStep, Shown, Snapshot } from "./shown.ts";
 export { debrief, playSchool, SCHOOLS, type Debrief, type DebriefStep, type SchoolPlay } from "./debrief.ts";
 export { actionText, DIFFICULTY_TEXT, KIND_TEXT, shownText, slipText } from "./words.ts";

@@ -1,74 +1,26 @@
 import { addMilliseconds } from "date-fns";
-import { openings, settle } from "#core/circuit/index.ts";
+import { openings } from "#core/circuit/index.ts";
 import {
   costOf,
-  netOf,
   observationCheck,
   OVERHEAD_MINUTES,
-  readingCheck,
   situationAfter,
   stagePoints,
   type Check,
-  type ReadingCheck,
   type Situation,
 } from "#core/diagnosis/index.ts";
 import { storeValue, type EventBody, type JobEvent } from "#core/job/index.ts";
-import { needsLive, shown, type MeterFunction } from "#core/meter/index.ts";
+import { needsLive, shown } from "#core/meter/index.ts";
 import { normal, seeded } from "#core/quantity/index.ts";
-import {
-  bypassRefusal,
-  CATALOGUE,
-  expandUnit,
-  liftOf,
-  type Fault,
-  type UnitModel,
-} from "#core/unit/index.ts";
+import { CATALOGUE, liftOf, type Fault, type UnitModel } from "#core/unit/index.ts";
 import type { PracticeAction, Taken } from "./actions.ts";
+import { answerOf } from "./answers.ts";
 import { itemOf, type Hidden } from "./exercise.ts";
+import { checkOf } from "./knownAs.ts";
+import { framesOf, guardedBetween, isPoint, neighbourOf, priceOf } from "./probes.ts";
+import type { PracticeStep, Shown, Snapshot } from "./shown.ts";
 import { SimulatedUnit } from "./simulatedUnit.ts";
 import { slip, type Slip, type SlipKind } from "./slips.ts";
-
-/** What an action brought, as much as the eyes and the meter tell. */
-export type Shown =
-  /** Successive displays until it rests; the last is the reading. Infinity is OL. */
-  | { readonly kind: "reading"; readonly fn: MeterFunction; readonly frames: readonly number[] }
-  /** Ohms under power: the meter's fuse has gone. */
-  | { readonly kind: "meter fuse" }
-  | {
-      readonly kind: "seen";
-      readonly observation: string;
-      readonly answer: "yes" | "no" | "badly" | "not yet";
-    }
-  | { readonly kind: "fed"; readonly part: string; readonly works: boolean }
-  | { readonly kind: "reset"; readonly part: string; readonly wasOpen: boolean }
-  | { readonly kind: "renewed"; readonly item: string }
-  | { readonly kind: "finished"; readonly right: boolean }
-  | { readonly kind: "done" }
-  /** It could not be done: what it names does not exist, or the exercise is over. */
-  | { readonly kind: "refused"; readonly what: string };
-
-/** What can be seen and heard of the unit without a tool. */
-export interface Snapshot {
-  readonly isOn: boolean;
-  readonly inputs: Readonly<Record<string, string>>;
-  readonly lifts: readonly string[];
-  readonly jumpers: readonly { readonly from: string; readonly to: string }[];
-  /** By observation that needs no cover off: whether that work is done at this moment. */
-  readonly works: Readonly<Record<string, "well" | "badly" | "not">>;
-  /** The code on the display, while that is lit. */
-  readonly code?: string;
-}
-
-/** One step of an exercise: what was done, what it took, what it showed, and as which check the diagnosis knows it. */
-export interface PracticeStep {
-  readonly action: PracticeAction;
-  readonly clock: number;
-  readonly minutes: number;
-  readonly money: number;
-  readonly shown: Shown;
-  readonly slips: readonly Slip[];
-  readonly check?: Check;
-}
 
 /** Relative noise of a reading, one standard deviation; share of live readings at a crowded plug that slip. */
 const NOISE = 0.003;
@@ -241,7 +193,7 @@ export class PracticeSession {
     const { simulated, unit } = this;
     if (!isPoint(unit, red) || !isPoint(unit, black) || red === black)
       return { shown: refused(`${red} to ${black}`) };
-    const check = this.checkOf(fn, red, black, clock);
+    const check = checkOf(simulated, fn, red, black, clock);
     const minutes = this.minutesOf(check);
     if (!needsLive(fn) && simulated.isOn) {
       note("ohms on live", red);
@@ -276,10 +228,10 @@ export class PracticeSession {
   }
 
   private look(id: string, clock: number): Done {
-    const { unit } = this;
+    const { unit, simulated } = this;
     if (!unit.observations.some((o) => o.id === id)) return { shown: refused(id) };
     const check = observationCheck(unit, id);
-    const answer = this.answer(id, clock);
+    const answer = answerOf(simulated, id, clock);
     if (answer === "not yet") return { shown: { kind: "seen", observation: id, answer } };
     const minutes = this.minutesOf(check);
     this.record(clock, {
@@ -374,81 +326,6 @@ export class PracticeSession {
     return { part, mode: CATALOGUE.get(type)!.protective!.mode };
   }
 
-  /** What the eyes and ears tell of an observation by now; "not yet" while the unit has not come to it. */
-  private answer(id: string, clock: number): "yes" | "no" | "badly" | "not yet" {
-    const { simulated, unit } = this;
-    const { kind, part, effect, state, step, code, signs } = unit.observations.find((o) => o.id === id)!;
-    const says = (yes: boolean) => (yes ? "yes" : "no");
-    if (kind === "look" || kind === "smell") {
-      const protective = part && CATALOGUE.get(unit.parts.find((p) => p.id === part)!.type)!.protective;
-      if (protective) return says(simulated.left.some((f) => f.part === part && f.mode === protective.mode));
-      return says(simulated.left.some((f) => (signs[`${f.part}:${f.mode}`] ?? 0) > 0.5));
-    }
-    const run = simulated.run(clock);
-    if (!run) return "not yet";
-    if (kind === "code") return says(run.code === code);
-    if (kind === "opens") return says(run.opened.some((o) => o.part === part));
-    const inState = run.moments.filter(
-      (m) => m.seconds > 0 && unit.sequence!.steps.some((s) => s.id === m.step && s.state === state),
-    );
-    if (kind === "reaches") {
-      if (run.reached.includes(step!)) return "yes";
-      return this.isOver(clock) ? "no" : "not yet";
-    }
-    if (kind === "listen") {
-      if (inState.some((m) => m.relays.has(part!))) return "yes";
-      return inState.length > 0 || this.isOver(clock) ? "no" : "not yet";
-    }
-    const works = inState.flatMap((m) =>
-      effect === undefined || m.situation.effects.has(effect) ? (m.working.get(part!) ?? []) : [],
-    );
-    if (works.some((w) => w.how === "well")) return "yes";
-    if (works.length > 0) return "badly";
-    const isAwaited = effect !== undefined && !this.isOver(clock);
-    return (inState.length > 0 && !isAwaited) || this.isOver(clock) ? "no" : "not yet";
-  }
-
-  /** Nothing more happens by itself: all that an ordinary run asks for is set, and the unit rests, has given up, or is dead. */
-  private isOver(clock: number): boolean {
-    const { simulated, unit } = this;
-    const run = simulated.run(clock);
-    if (!run) return false;
-    if (run.end.kind === "dead" || run.end.kind === "lock-out") return true;
-    const asked = unit.sequence!.environment.every((e) => simulated.inputs[e.id] === e.run);
-    return asked && run.end.kind !== "until";
-  }
-
-  /**
-   * As which check the diagnosis knows a reading: the declared state in which a sound unit would read the same here. Undefined
-   * with jumpers on, and where no state is that one.
-   */
-  private checkOf(fn: MeterFunction, red: string, black: string, clock: number): ReadingCheck | undefined {
-    const { simulated, unit } = this;
-    if (simulated.jumpersOn.length > 0 || needsLive(fn) !== simulated.isOn) return undefined;
-    const lifts = [...simulated.liftsOff];
-    const standing = simulated.standing(clock);
-    const run = simulated.run(clock);
-    const step = unit.sequence!.steps.find((s) => s.id === standing.step);
-    const steps = (id: string) => unit.sequence!.steps.filter((s) => s.state === id).map((s) => s.id);
-    // Out of its sequence the unit stands where every state that it never came to is read.
-    const never = unit.states.find(
-      (s) =>
-        s.power === "live" && steps(s.id).length > 0 && !steps(s.id).some((id) => run?.reached.includes(id)),
-    );
-    const state = !simulated.isOn
-      ? unit.states.find((s) => s.power === "dead")?.id
-      : (step?.state ?? (standing.step === undefined ? never?.id : undefined));
-    if (state === undefined) return undefined;
-    const check = readingCheck({ state, lifts }, fn, red, black);
-    if (simulated.isOn && standing.step === undefined) return check;
-    const declared = expandUnit(unit, check.setup);
-    const [a, b] = [
-      simulated.between({ expanded: declared, point: settle(declared.circuit) }, fn, red, black),
-      simulated.between({ ...standing, point: standing.healthy }, fn, red, black),
-    ];
-    return a === b || Math.abs(a - b) <= 0.02 * Math.max(Math.abs(a), Math.abs(b)) + 0.05 ? check : undefined;
-  }
-
   private minutesOf(check: Check | undefined): number {
     return (check ? costOf(this.unit, this.situation, check).minutes : 1) + OVERHEAD_MINUTES;
   }
@@ -461,43 +338,4 @@ export class PracticeSession {
       body,
     });
   }
-}
-
-const isPoint = (unit: UnitModel, id: string) => unit.points.some((p) => p.id === id);
-
-const priceOf = (unit: UnitModel, item: string) => unit.items.find((i) => i.id === item)?.price ?? 0;
-
-/** A part across which no jumper goes, with its two sides at these points; undefined where there is none. */
-function guardedBetween(unit: UnitModel, from: string, to: string): string | undefined {
-  const net = (id: string) => {
-    const point = unit.points.find((p) => p.id === id)!;
-    return point.net ?? netOf(unit, point.terminal ?? id);
-  };
-  const ends = [net(from), net(to)];
-  return unit.parts.find((part) => {
-    const nets = Object.values(part.terminals);
-    if (!ends.every((n) => n !== undefined && nets.includes(n))) return false;
-    const refusal = bypassRefusal(unit, part.id);
-    return (
-      refusal === "guards" || refusal === "in-chain" || CATALOGUE.get(part.type)!.protective !== undefined
-    );
-  })?.id;
-}
-
-/** The next pin of the same connector, where it has enough of them to be crowded. */
-function neighbourOf(unit: UnitModel, point: string): string | undefined {
-  const stem = point.slice(0, point.lastIndexOf(".") + 1);
-  if (stem === "") return undefined;
-  const pins = unit.points.filter((p) => p.id.startsWith(stem)).map((p) => p.id);
-  if (pins.length < CROWDED) return undefined;
-  const at = pins.indexOf(point);
-  return pins[at + 1] ?? pins[at - 1];
-}
-const CROWDED = 4;
-
-/** What the display shows until it rests: a meter creeps up on its reading. */
-function framesOf(fn: MeterFunction, value: number): number[] {
-  const rests = shown(fn, value);
-  if (!Number.isFinite(rests) || rests === 0) return [rests];
-  return [shown(fn, 0.58 * value), shown(fn, 0.94 * value), rests];
 }

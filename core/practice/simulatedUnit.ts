@@ -301,7 +301,7 @@ const known = new WeakMap<UnitModel, Map<string, World>>();
 /** Wirings of a unit that were run before, kept with it: what was solved in them is the same for every exercise. */
 function worldsOf(unit: UnitModel): Map<string, World> {
   let worlds = known.get(unit);
-  if (!worlds) known.set(unit, (worlds = new Map()));
+  if (!worlds) known.set(unit, (worlds = new Map<string, World>()));
   return worlds;
 }
 

@@ -4,7 +4,7 @@ import { valueText } from "#core/view/index.ts";
 import { liftOf, type UnitModel } from "#core/unit/index.ts";
 import type { PracticeAction } from "./actions.ts";
 import type { ExerciseKind } from "./exercise.ts";
-import type { Shown } from "./session.ts";
+import type { Shown } from "./shown.ts";
 import type { Slip, SlipKind } from "./slips.ts";
 
 /** What a kind of exercise is, in a line. */

@@ -81,8 +81,12 @@ function standAt(
   for (const one of taken.slice(session.steps.length)) session.take(one);
   const { finished } = session;
   return {
-    steps: session.steps.map(({ check: _, slips, ...step }) => ({
-      ...step,
+    steps: session.steps.map(({ action, clock: at, minutes, money, shown, slips }) => ({
+      action,
+      clock: at,
+      minutes,
+      money,
+      shown,
       slips: finished ? slips : slips.filter((s) => s.kind !== "bought in vain"),
     })),
     snapshot: session.snapshot(clock),

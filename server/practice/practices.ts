@@ -15,13 +15,6 @@ export const newPractice = z.object({
   kind: z.enum(EXERCISE_KINDS, { error: "Choose what kind of fault." }),
   difficulty: z.coerce.number().int().min(1).max(3, "Choose how hard.") as unknown as z.ZodType<1 | 2 | 3>,
   person: z.string().min(1, "Choose who is working first: at the top of the page."),
-  seed: z
-    .number()
-    .int()
-    .min(0)
-    .max(2 ** 31 - 1)
-    .optional(),
-  set: z.uuid().optional(),
 });
 export type NewPractice = z.infer<typeof newPractice>;
 
@@ -57,6 +50,8 @@ const MOST_IDLE_SECONDS = 600;
 /** Lays out an exercise. Returns its id, or a sentence why there is none. */
 export async function openPractice(
   asked: NewPractice,
+  /** The exercise that was set, and its seed: the same for everybody who takes it. */
+  set?: { readonly id?: string; readonly seed: number },
 ): Promise<{ readonly id: string } | { readonly said: string }> {
   const model = await newestModel(asked.unit);
   if (!model) return { said: `This shop has no unit “${asked.unit}”.` };
@@ -66,7 +61,7 @@ export async function openPractice(
     return {
       said: `${model.unit.name} has no sequence, so it cannot be run. Practice needs a unit that says what its board does.`,
     };
-  const seed = asked.seed ?? randomInt(2 ** 31 - 1);
+  const seed = set?.seed ?? randomInt(2 ** 31 - 1);
   const { kind, difficulty } = asked;
   const hidden = await layOut(model.hash, model.unit, { kind, difficulty, seed });
   if (!hidden)
@@ -78,7 +73,7 @@ export async function openPractice(
     pool(),
     `INSERT INTO practices (id, person_id, set_id, model_hash, kind, difficulty, seed, hidden)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
-    [id, asked.person, asked.set ?? null, model.hash, kind, difficulty, seed, JSON.stringify(hidden)],
+    [id, asked.person, set?.id ?? null, model.hash, kind, difficulty, seed, JSON.stringify(hidden)],
   );
   return { id };
 }

@@ -1,7 +1,7 @@
 import { randomInt, randomUUID } from "node:crypto";
 import { EXERCISE_KINDS, type ExerciseKind } from "#core/practice/index.ts";
 import { pool } from "../database/pool.ts";
-import { execute, many } from "../database/query.ts";
+import { execute, many, maybeOne } from "../database/query.ts";
 
 /** An exercise that was worked, or is. */
 export interface WorkedOne {
@@ -101,7 +101,6 @@ export interface SetExercise {
   readonly unit: string;
   readonly kind: string;
   readonly difficulty: number;
-  readonly seed: number;
   readonly worked: readonly {
     readonly person: string;
     readonly practice: string;
@@ -114,7 +113,7 @@ export interface SetExercise {
 export function listSets(most: number): Promise<SetExercise[]> {
   return many<SetExercise>(
     pool(),
-    `SELECT s.id, s.title, by.name AS "setBy", s.unit_id AS unit, s.kind, s.difficulty, s.seed,
+    `SELECT s.id, s.title, by.name AS "setBy", s.unit_id AS unit, s.kind, s.difficulty,
        coalesce((SELECT json_agg(json_build_object('person', w.name, 'practice', p.id, 'right', p.was_right,
            'minutes', p.minutes, 'dangers', p.dangers) ORDER BY p.opened_at)
          FROM practices p JOIN people w ON w.id = p.person_id WHERE p.set_id = s.id), '[]') AS worked
@@ -165,5 +164,22 @@ export function classList(): Promise<ClassRow[]> {
        coalesce(sum(p.dangers), 0)::int AS dangers, to_char(max(p.opened_at), 'YYYY-MM-DD') AS "lastAt"
      FROM people w LEFT JOIN practices p ON p.person_id = w.id
      WHERE NOT w.elsewhere GROUP BY w.id ORDER BY w.name`,
+  );
+}
+
+/** An exercise that was set, with its seed, which no page gets: whoever has it could work out what is hidden. */
+export function readSet(id: string): Promise<
+  | {
+      readonly unit: string;
+      readonly kind: ExerciseKind;
+      readonly difficulty: 1 | 2 | 3;
+      readonly seed: number;
+    }
+  | undefined
+> {
+  return maybeOne(
+    pool(),
+    "SELECT unit_id AS unit, kind, difficulty, seed FROM practice_sets WHERE id::text = $1",
+    [id],
   );
 }

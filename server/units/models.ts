@@ -39,20 +39,22 @@ export interface UnitSummary {
   readonly name: string;
   readonly maker: string;
   readonly description: string;
+  /** It says what its board does, so that it can be run. */
+  readonly runs: boolean;
 }
 
 /** Newest revision of every unit that was not put away, those worked on last first. */
 export function listUnits(): Promise<UnitSummary[]> {
-  return many<{ id: string; name: string; maker: string; description: string }>(
+  return many<UnitSummary>(
     pool(),
     `WITH newest AS (
        SELECT DISTINCT ON (r.unit_id) r.unit_id, r.since, m.name, m.model ->> 'maker' AS maker,
-              m.model ->> 'description' AS description
+              m.model ->> 'description' AS description, m.model -> 'sequence' IS NOT NULL AS runs
          FROM unit_revisions r JOIN unit_models m ON m.hash = r.model_hash
         WHERE NOT EXISTS (SELECT FROM unit_shelf f WHERE f.unit_id = r.unit_id AND f.archived)
         ORDER BY r.unit_id, r.number DESC
      )
-     SELECT n.unit_id AS id, n.name, n.maker, n.description
+     SELECT n.unit_id AS id, n.name, n.maker, n.description, n.runs
        FROM newest n
        LEFT JOIN LATERAL (SELECT max(j.opened_at) AS at FROM jobs j JOIN unit_models m ON m.hash = j.model_hash
                            WHERE m.unit_id = n.unit_id) used ON true

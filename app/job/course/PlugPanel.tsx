@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import { plugFaces, type PlugFace, type PlugPin, type ProposalView } from "#core/view/index.ts";
+import { plugFaces, type PlugFace, type PlugPin } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { WireSwatch } from "../../ui/WireSwatch.tsx";
 
@@ -24,18 +24,33 @@ const PROBE_HINT = {
   pads: "Touch the pad or the pin with a sharp tip, one probe at a time; a slip joins two pads.",
 } as const;
 
+/** Where the two probes are, or are to go. */
+interface Probes {
+  readonly red?: { readonly id: string };
+  readonly black?: { readonly id: string };
+}
+
 interface Props {
   unit: UnitModel;
-  proposal: ProposalView | undefined;
+  proposal: Probes | undefined;
   /** A pin was chosen to be measured at. */
   onPoint: (point: string) => void;
-  /** Plugs and leads that are off now, and what to say when one comes off or goes back. */
+  /** Plugs and leads that are off now; a plug comes off, or goes back. */
   lifted: readonly string[];
-  onPlug: (said: string) => void;
+  onPlug: (plug: string, off: boolean) => void;
+  /** What taking a plug off is called. */
+  offText?: (plug: string) => string;
 }
 
 /** The plug in question, as the hand sees it: pin numbers, wire colours, and where the two probes go. */
-export function PlugPanel({ unit, proposal, onPoint, lifted, onPlug }: Props) {
+export function PlugPanel({
+  unit,
+  proposal,
+  onPoint,
+  lifted,
+  onPlug,
+  offText = (plug) => `Read with ${plug} off`,
+}: Props) {
   const faces = useMemo(() => plugFaces(unit), [unit]);
   const [chosen, setChosen] = useState<string>();
   const [mating, setMating] = useState(false);
@@ -58,9 +73,9 @@ export function PlugPanel({ unit, proposal, onPoint, lifted, onPlug }: Props) {
               type="button"
               aria-pressed={lifted.includes(face.id)}
               className="min-h-11 border-[1.5px] border-ink bg-sheet px-3 font-semibold"
-              onClick={() => onPlug(`${face.id} ${lifted.includes(face.id) ? "back" : "off"} `)}
+              onClick={() => onPlug(face.id, !lifted.includes(face.id))}
             >
-              {lifted.includes(face.id) ? `${face.id} is off. Back on` : `Read with ${face.id} off`}
+              {lifted.includes(face.id) ? `${face.id} is off. Back on` : offText(face.id)}
             </button>
           )}
           {face.kind === "plug" && (
@@ -117,7 +132,7 @@ function Pin({
   onPoint,
 }: {
   pin: PlugPin;
-  proposal: ProposalView | undefined;
+  proposal: Probes | undefined;
   onPoint: Props["onPoint"];
 }) {
   const { point } = pin;
