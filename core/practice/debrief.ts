@@ -75,7 +75,11 @@ export function debrief(
   const stands = [standOf(dictionary, session)];
   const steps: DebriefStep[] = [];
   for (const one of taken) {
-    const before = stands.at(-1)!;
+    // What anybody saw by then is known before the step, whatever it is.
+    const known = session.events.length;
+    session.noteVisible(one.clock);
+    const before = session.events.length > known ? standOf(dictionary, session) : stands.at(-1)!;
+    stands[stands.length - 1] = before;
     const { check, ...step } = session.take(one);
     const changes = check !== undefined || step.shown.kind === "renewed";
     const after = changes ? standOf(dictionary, session) : before;
@@ -116,7 +120,8 @@ export function playSchool(dictionary: Dictionary, hidden: Hidden, seed: number,
     noise: NOISE,
     slips: 0,
     random: seeded(seed),
-    complaint: hidden.signs.map((s) => s.observation),
+    // As anybody sees it from outside, and the learner does.
+    complaint: unit.observations.flatMap((o) => (o.kind === "works" && o.cover === undefined ? [o.id] : [])),
     mostChecks: MOST_CHECKS,
     singlesOnly: hidden.items.length === 1,
   });

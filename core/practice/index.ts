@@ -1,5 +1,5 @@
 /** Practice: a simulated unit with a hidden fault, worked with the hands' own actions, and what came of it. */
-export { complaintOf, drawFault } from "./drawFault.ts";
+export { complaintOf, drawFault, signsOf, type Sign } from "./drawFault.ts";
 export { freshTruth } from "./freshTruth.ts";
 export {
   EXERCISE_KINDS,

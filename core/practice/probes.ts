@@ -1,10 +1,16 @@
 import { netOf } from "#core/diagnosis/index.ts";
 import { shown, type MeterFunction } from "#core/meter/index.ts";
-import { bypassRefusal, CATALOGUE, type UnitModel } from "#core/unit/index.ts";
+import { bypassRefusal, CATALOGUE, type Fault, type UnitModel } from "#core/unit/index.ts";
 
 export const isPoint = (unit: UnitModel, id: string) => unit.points.some((p) => p.id === id);
 
 export const priceOf = (unit: UnitModel, item: string) => unit.items.find((i) => i.id === item)?.price ?? 0;
+
+/** What has opened, as the fault it is from then on. */
+export function openFault(unit: UnitModel, part: string): Fault {
+  const { type } = unit.parts.find((p) => p.id === part)!;
+  return { part, mode: CATALOGUE.get(type)!.protective!.mode };
+}
 
 /** A part across which no jumper goes, with its two sides at these points; undefined where there is none. */
 export function guardedBetween(unit: UnitModel, from: string, to: string): string | undefined {

@@ -12,12 +12,12 @@ import {
 import { storeValue, type EventBody, type JobEvent } from "#core/job/index.ts";
 import { needsLive, shown } from "#core/meter/index.ts";
 import { normal, seeded } from "#core/quantity/index.ts";
-import { CATALOGUE, liftOf, type Fault, type UnitModel } from "#core/unit/index.ts";
+import { CATALOGUE, liftOf, type UnitModel } from "#core/unit/index.ts";
 import type { PracticeAction, Taken } from "./actions.ts";
 import { answerOf } from "./answers.ts";
 import { itemOf, type Hidden } from "./exercise.ts";
 import { checkOf } from "./knownAs.ts";
-import { framesOf, guardedBetween, isPoint, neighbourOf, priceOf } from "./probes.ts";
+import { framesOf, guardedBetween, isPoint, neighbourOf, openFault, priceOf } from "./probes.ts";
 import type { PracticeStep, Shown, Snapshot } from "./shown.ts";
 import { SimulatedUnit } from "./simulatedUnit.ts";
 import { slip, type Slip, type SlipKind } from "./slips.ts";
@@ -57,6 +57,8 @@ export class PracticeSession {
   private readonly resets = new Map<string, number>();
   private situation: Situation = { band: "unproven", lifts: [], coversOff: [] };
   private wasTouched = false;
+  /** Observations that are in the record since the last repair. */
+  private readonly seen = new Set<string>();
 
   constructor(unit: UnitModel, hidden: Hidden, seed: number) {
     this.unit = unit;
@@ -90,8 +92,21 @@ export class PracticeSession {
     return this.steps.reduce((sum, s) => sum + s.money + s.slips.reduce((m, x) => m + x.money, 0), 0);
   }
 
+  /**
+   * Takes note of what anybody sees of the unit by now without a tool or a question: once each, until something is put right.
+   */
+  noteVisible(clock: number): void {
+    if (!this.simulated.isOn || this.finished) return;
+    for (const o of this.unit.observations) {
+      if (o.kind !== "works" || o.cover !== undefined || this.seen.has(o.id)) continue;
+      const answer = answerOf(this.simulated, o.id, clock);
+      if (answer !== "not yet") this.recordSeen(o.id, answer, clock);
+    }
+  }
+
   /** Does an action. The same actions at the same times always bring the same. */
   take({ action, clock }: Taken): PracticeStep {
+    this.noteVisible(clock);
     const slips: Slip[] = [];
     const note = (kind: SlipKind, at?: string, money?: number) =>
       slips.push(slip(kind, this.steps.length, at, money));
@@ -234,11 +249,7 @@ export class PracticeSession {
     const answer = answerOf(simulated, id, clock);
     if (answer === "not yet") return { shown: { kind: "seen", observation: id, answer } };
     const minutes = this.minutesOf(check);
-    this.record(clock, {
-      type: "finding",
-      check: { kind: "observation", observation: id },
-      result: { kind: "seen", seen: answer !== "no", ...(answer === "badly" ? { badly: true } : {}) },
-    });
+    this.recordSeen(id, answer, clock);
     return { shown: { kind: "seen", observation: id, answer }, minutes, check };
   }
 
@@ -279,6 +290,7 @@ export class PracticeSession {
       cause: "practice",
     });
     simulated.renew(item, clock);
+    this.seen.clear();
     return {
       shown: { kind: "renewed", item },
       minutes: known.minutes,
@@ -316,18 +328,22 @@ export class PracticeSession {
     );
     if (volts < SPARK_VOLTS) return undefined;
     const point = simulated.bridged(red, next, clock);
-    const opened = point ? openings(point).map(({ id }): Fault => this.opening(id)) : [];
+    const opened = point ? openings(point).map(({ id }) => openFault(this.unit, id)) : [];
     if (opened.length > 0) simulated.open(opened, clock);
     return `${red} to ${next}`;
   }
 
-  private opening(part: string): Fault {
-    const { type } = this.unit.parts.find((p) => p.id === part)!;
-    return { part, mode: CATALOGUE.get(type)!.protective!.mode };
-  }
-
   private minutesOf(check: Check | undefined): number {
     return (check ? costOf(this.unit, this.situation, check).minutes : 1) + OVERHEAD_MINUTES;
+  }
+
+  private recordSeen(id: string, answer: "yes" | "no" | "badly", clock: number): void {
+    this.seen.add(id);
+    this.record(clock, {
+      type: "finding",
+      check: { kind: "observation", observation: id },
+      result: { kind: "seen", seen: answer !== "no", ...(answer === "badly" ? { badly: true } : {}) },
+    });
   }
 
   private record(clock: number, body: EventBody): void {

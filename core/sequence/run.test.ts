@@ -409,3 +409,72 @@ function visits(
   for (let i = 0; i < 600; i++) clock.increment(1000);
   return seen;
 }
+
+describe("what somebody sets while it runs", () => {
+  const environment = [
+    {
+      id: "switch",
+      name: "Switch",
+      rest: "off",
+      run: "off",
+      settings: [
+        { id: "off", name: "off" },
+        { id: "on", name: "on", positions: { S1: "closed" } },
+      ],
+    },
+  ];
+  const waiting = unitWith({
+    start: "idle",
+    environment,
+    inputs: [{ id: "sense", name: "sense", from: "SENSE", to: "M", above: 12 }],
+    steps: [
+      { id: "idle", name: "Idle", leaves: [{ when: [{ input: "sense", is: true }], to: "lit" }] },
+      { id: "lit", name: "Lit", drives: ["Q1"], waits: 10, next: "done" },
+      { id: "done", name: "Done", leaves: [{ when: [{ input: "sense", is: false }], to: "idle" }] },
+    ],
+  });
+  const runOf = (
+    scenario: Parameters<typeof runSequence>[2],
+    faults: Parameters<typeof runSequence>[1] = [],
+  ) => runSequence(new World(waiting), faults, scenario);
+  const stepsOf = (run: ReturnType<typeof runOf>) =>
+    run.moments.filter((m, i) => m.step !== run.moments[i - 1]?.step).map((m) => [m.step, m.at]);
+
+  test("happens when it is set: it leaves its rest, and goes back to it", () => {
+    const run = runOf({
+      changes: [
+        { at: 5, environment: { switch: "on" } },
+        { at: 40, environment: { switch: "off" } },
+      ],
+    });
+    expect(stepsOf(run)).toEqual([
+      ["idle", 0],
+      ["lit", 5],
+      ["done", 15],
+      ["idle", 40],
+    ]);
+    expect(run.end.kind).toBe("rest");
+  });
+
+  test("is not heeded before its time, and the run stands where it was left", () => {
+    const changes = [{ at: 5, environment: { switch: "on" } }];
+    expect(stepsOf(runOf({ changes, until: 4.9 }))).toEqual([["idle", 0]]);
+    const lit = runOf({ changes, until: 14.9 });
+    expect(lit.end.kind).toBe("until");
+    expect(lit.moments.at(-1)).toMatchObject({ step: "lit" });
+    expect(runOf({ changes, until: 15.1 }).moments.at(-1)).toMatchObject({ step: "done" });
+  });
+
+  test("may be a fault that comes: the lamp goes out in its step", () => {
+    const open = [{ part: "L1", mode: "open" }];
+    const changes = [
+      { at: 5, environment: { switch: "on" } },
+      { at: 9, faults: open },
+    ];
+    const working = runOf({ changes }).moments.filter((m) => m.step === "lit" && m.seconds > 0);
+    expect(working.map((m) => [m.at, m.working.has("L1")])).toEqual([
+      [5, true],
+      [9, false],
+    ]);
+  });
+});
