@@ -28,7 +28,7 @@ for (const [width, theme] of [
     await expect(dialog.getByText("No wire is on it.")).toBeHidden();
     await expect(dialog.getByText(/1 of \d+ on again/)).toBeVisible();
     // The part is taken off the shelf, or ordered and waited for.
-    const part = dialog.getByRole("region", { name: "The part" });
+    const part = dialog.getByRole("region", { name: "The part", exact: true });
     await part.getByRole("button", { name: /^Order of Lockside Spares/ }).click();
     await part.getByRole("button", { name: "It has come" }).click();
     await expect(part).toContainText("it is here");

@@ -21,7 +21,7 @@ export function SafetyTests({ rows, ...props }: Props & { rows: readonly SafetyR
   if (rows.length === 0) return null;
   return (
     <section aria-label="Before it goes back" className="pt-2">
-      <h3 className="font-bold">Before it goes back</h3>
+      <h2 className="font-bold">Before it goes back</h2>
       <p className="text-[0.9375rem] text-ink-soft">
         By a person who may, where the law says so. The maker's limits and local rules go before these.
       </p>
