@@ -119,7 +119,8 @@ async function revealed(): Promise<number> {
       ];
       // What the unit's own model says is no secret: signs of a look name every fault they are of.
       const model = JSON.stringify(units.find((u) => u.id === "prover-pc2"));
-      const text = bytes.join("\n");
+      // A hidden field of a form hides nothing.
+      const text = bytes.join("\n").replaceAll('type="hidden"', "");
       for (const secret of secrets)
         if (text.includes(secret) && !model.includes(secret)) {
           found++;

@@ -38,6 +38,33 @@ async function live(job: JobPage, page: Page): Promise<void> {
 
 const shot = (page: Page, name: string) => page.screenshot({ path: `${FOLDER}/${name}.png` });
 
+/** An exercise as it is worked, and looked back at. */
+async function practise(page: Page): Promise<void> {
+  await page.goto("/practice");
+  await page.getByRole("combobox", { name: /work/i }).first().selectOption("ilo");
+  await page.getByRole("combobox", { name: "Unit" }).selectOption("glasswasher-gw4");
+  await page.getByRole("radio", { name: /^stall with a code/iu }).check();
+  await page.getByRole("button", { name: "Begin" }).click();
+  await page.getByTestId("practice").waitFor();
+  await page.getByRole("button", { name: "Switch on" }).click();
+  await page.getByLabel("Program").selectOption("started");
+  await page.getByRole("button", { name: "1 min" }).click();
+  await page.getByRole("combobox", { name: "Red probe" }).selectOption("P4.3");
+  await page.getByRole("combobox", { name: "Black probe" }).selectOption("P1.2");
+  await page.getByRole("button", { name: "Measure" }).click();
+  await page.locator("[data-testid=display] [data-rests]").waitFor();
+  await shot(page, "practice");
+  await page.getByRole("button", { name: "Switch off and lock" }).click();
+  await page.getByText("POWER OFF", { exact: true }).waitFor();
+  await page.getByLabel("I know what it is").selectOption({ index: 2 });
+  await page.getByRole("button", { name: "Call and repair it" }).click();
+  await page.getByText("It is in. Does the unit work now?").waitFor();
+  await page.getByRole("button", { name: "Hand it back" }).click();
+  await page.getByRole("link", { name: "Look back at it" }).click();
+  await page.getByRole("region", { name: "Ways of looking" }).getByRole("row").nth(7).waitFor();
+  await shot(page, "debrief");
+}
+
 try {
   const page = await open(1280, 800, "light");
   const job = new JobPage(page);
@@ -163,6 +190,7 @@ try {
   await onPhone.makeNextCheck("HT1:open");
   await phone.evaluate(() => scrollTo(0, 0));
   await shot(phone, "job-phone");
+  await practise(await open(1280, 800, "light"));
 } finally {
   await browser.close();
   await server.end();

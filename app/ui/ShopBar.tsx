@@ -6,12 +6,12 @@ import type { loader } from "../root.tsx";
 /** The line at the top of the shop's pages: home, who is working, the theme. */
 export function ShopBar() {
   return (
-    <header className="no-print flex items-center gap-x-2.5 border-b-2 border-ink bg-sheet px-3 py-1.5 sm:gap-x-6 sm:px-4 md:px-6">
+    <header className="no-print flex items-center gap-x-2.5 border-b-2 border-ink bg-sheet px-3 py-1.5 whitespace-nowrap sm:gap-x-5 sm:px-4 md:px-6">
       <Link to="/" className="flex min-h-11 shrink-0 items-center gap-2 text-lg font-bold">
         <img src="/mark.svg" alt="" className="size-7" />
         <span className="max-sm:sr-only">Zygodrome</span>
       </Link>
-      <span className="hidden text-ink-soft lg:inline">Pellwick Service Bench</span>
+      <span className="hidden text-ink-soft 2xl:inline">Pellwick Service Bench</span>
       <nav aria-label="Bench" className="flex gap-x-3 sm:gap-x-5">
         {[
           ["/units", "Units", "Units"],
