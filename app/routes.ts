@@ -47,5 +47,7 @@ export default [
   route("units/:unit/pictures", "routes/unit-pictures.ts"),
   route("units/:unit/file", "routes/unit-file.ts"),
   route("logbook/:table", "routes/logbook-table.ts"),
+  route("meters", "routes/meters.ts"),
+  route("meters/:meter/reading", "routes/meter-reading.ts"),
   route("settings/choices", "routes/choices.ts"),
 ] satisfies RouteConfig;

@@ -11,10 +11,11 @@ interface Props {
   onCall: () => void;
   onKeys: () => void;
   onLog: () => void;
+  onHands: () => void;
 }
 
 /** Which job this is, who works on it, and the way out. One line on a phone; the complaint in full where there is room. */
-export function JobHeader({ job, view, onCall, onKeys, onLog }: Props) {
+export function JobHeader({ job, view, onCall, onKeys, onLog, onHands }: Props) {
   return (
     <header className="shrink-0 border-b-[1.5px] border-ink px-4 py-1 md:py-2">
       <div className="flex items-center gap-x-3 md:gap-x-4">
@@ -46,7 +47,12 @@ export function JobHeader({ job, view, onCall, onKeys, onLog }: Props) {
           >
             Call
           </Button>
-          <MoreMenu jobId={job.id} onKeys={onKeys} onLog={view.state.closed ? undefined : onLog} />
+          <MoreMenu
+            jobId={job.id}
+            onKeys={onKeys}
+            onLog={view.state.closed ? undefined : onLog}
+            onHands={view.state.closed ? undefined : onHands}
+          />
         </span>
       </div>
       <p className="text-ink-soft max-md:hidden">{view.state.complaint}</p>

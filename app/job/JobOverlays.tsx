@@ -4,6 +4,7 @@ import type { JobDesk } from "./useJobDesk.ts";
 import {
   BandDialog,
   CallDialog,
+  HandsBusy,
   KeySheet,
   LogDialog,
   OrderPanel,
@@ -56,6 +57,16 @@ export function JobOverlays({ desk, photos }: { desk: JobDesk; photos: ReturnTyp
       )}
       {open?.dialog === "log" && (
         <LogDialog unit={unit} state={state} proposal={desk.proposal} onEnter={desk.enter} onClose={close} />
+      )}
+      {open?.dialog === "hands" && (
+        <HandsBusy
+          proposal={desk.proposal}
+          state={state}
+          busy={desk.busy || desk.ranking || (desk.proposal === undefined && view.deeper)}
+          onEnter={enterOrSay}
+          onPower={desk.changePower}
+          onClose={close}
+        />
       )}
       {open?.dialog === "keys" && <KeySheet onClose={close} />}
       {open?.dialog === "order" && (

@@ -58,6 +58,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
         onCall={() => setOpen({ dialog: "call" })}
         onKeys={() => setOpen({ dialog: "keys" })}
         onLog={() => setOpen({ dialog: "log" })}
+        onHands={() => setOpen({ dialog: "hands" })}
       />
       <Notices job={job} desk={desk} />
       <main className="min-h-0 grow max-xl:flex max-xl:flex-col xl:grid xl:grid-cols-[minmax(0,1fr)_27rem]">

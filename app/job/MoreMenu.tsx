@@ -11,11 +11,13 @@ export function MoreMenu({
   jobId,
   onKeys,
   onLog,
+  onHands,
 }: {
   jobId: string;
   onKeys: () => void;
   /** Undefined once the job is closed. */
   onLog?: (() => void) | undefined;
+  onHands?: (() => void) | undefined;
 }) {
   return (
     <DropdownMenu.Root modal={false}>
@@ -44,6 +46,11 @@ export function MoreMenu({
               Strip-down
             </Link>
           </DropdownMenu.Item>
+          {onHands && (
+            <DropdownMenu.Item className={item} onSelect={onHands}>
+              Hands busy: readings by themselves
+            </DropdownMenu.Item>
+          )}
           {onLog && (
             <DropdownMenu.Item className={item} onSelect={onLog}>
               Take a meter’s log

@@ -5,6 +5,7 @@ const load = {
   call: () => import("./call/CallDialog.tsx"),
   repair: () => import("./repair/RepairDialog.tsx"),
   log: () => import("./ledger/LogDialog.tsx"),
+  hands: () => import("./hands/HandsBusy.tsx"),
   keys: () => import("./KeySheet.tsx"),
   order: () => import("./next/OrderPanel.tsx"),
   retract: () => import("./ledger/RetractDialog.tsx"),
@@ -16,6 +17,7 @@ export const BandDialog = lazy(async () => ({ default: (await load.band()).BandD
 export const CallDialog = lazy(async () => ({ default: (await load.call()).CallDialog }));
 export const RepairDialog = lazy(async () => ({ default: (await load.repair()).RepairDialog }));
 export const LogDialog = lazy(async () => ({ default: (await load.log()).LogDialog }));
+export const HandsBusy = lazy(async () => ({ default: (await load.hands()).HandsBusy }));
 export const KeySheet = lazy(async () => ({ default: (await load.keys()).KeySheet }));
 export const OrderPanel = lazy(async () => ({ default: (await load.order()).OrderPanel }));
 export const RetractDialog = lazy(async () => ({ default: (await load.retract()).RetractDialog }));

@@ -20,6 +20,7 @@ export type Open =
   | { dialog: "call" }
   | { dialog: "order" }
   | { dialog: "keys" }
+  | { dialog: "hands" }
   | { dialog: "log" }
   | { dialog: "repair" }
   | { dialog: "close" }

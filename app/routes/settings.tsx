@@ -1,5 +1,7 @@
 import { data, Form, useNavigation } from "react-router";
 import { changeSettings, CURRENCIES, readSettings, shopSettings } from "#server/shop/settings.ts";
+import { MeterError } from "#server/meters/askMeter.ts";
+import { addMeter, identify, listMeters, newMeter, removeMeter } from "#server/meters/meters.ts";
 import { changeRole, listPeople, ROLES } from "#server/people/people.ts";
 import type { Route } from "./+types/settings";
 import { Button } from "../ui/Button.tsx";
@@ -10,13 +12,14 @@ import { money } from "../words/money.ts";
 export const meta: Route.MetaFunction = () => [{ title: "Settings · Zygodrome" }];
 
 export async function loader() {
-  return { settings: await readSettings(), currencies: CURRENCIES };
+  return { settings: await readSettings(), currencies: CURRENCIES, meters: await listMeters() };
 }
 
 export async function action({ request }: Route.ActionArgs) {
   const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
   if (typeof form["role"] === "string" && typeof form["of"] === "string")
     return roleOf(form["of"], form["role"]);
+  if (typeof form["meter"] === "string") return meterAction(form["meter"], form);
   const number = (name: string, per = 1) => {
     const text = typeof form[name] === "string" ? form[name].trim().replace(",", ".") : "";
     return text === "" ? NaN : Number((Number(text) / per).toPrecision(12));
@@ -37,6 +40,29 @@ export async function action({ request }: Route.ActionArgs) {
   }
   await changeSettings(parsed.data);
   return data({ saved: true, said: "Saved for the whole shop." });
+}
+
+/** Adds a meter, takes one off the list, or asks one what it is. */
+async function meterAction(what: string, form: Record<string, unknown>) {
+  const id = typeof form["id"] === "string" ? form["id"] : "";
+  if (what === "remove") {
+    await removeMeter(id);
+    return { saved: true, said: "It is off the list." };
+  }
+  if (what === "test")
+    try {
+      return { saved: true, said: `It answers: ${await identify(id)}` };
+    } catch (error) {
+      if (error instanceof MeterError) return data({ saved: false, said: error.message }, { status: 502 });
+      throw error;
+    }
+  const parsed = newMeter.safeParse(form);
+  if (!parsed.success)
+    return data({ saved: false, said: parsed.error.issues.map((i) => i.message).join(" ") }, { status: 400 });
+  const problem = await addMeter(parsed.data);
+  return problem === undefined
+    ? { saved: true, said: `${parsed.data.name} is on the list.` }
+    : data({ saved: false, said: problem }, { status: 409 });
 }
 
 /** Gives somebody another role. Somebody has to be the lead. */
@@ -84,7 +110,10 @@ const MARKS = [
 const ROLE_NAMES = ["lead", "technician", "learner"] as const;
 
 /** How the shop reads and writes. Numbers are taken either way wherever they are typed. */
-export default function Settings({ loaderData: { settings, currencies }, actionData }: Route.ComponentProps) {
+export default function Settings({
+  loaderData: { settings, currencies, meters },
+  actionData,
+}: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";
   const { people } = useShop();
   const choice = (
@@ -158,6 +187,7 @@ export default function Settings({ loaderData: { settings, currencies }, actionD
           </p>
         </div>
       </Form>
+      <Meters meters={meters} busy={busy} said={actionData?.said} />
       <section aria-label="People" className="pt-8">
         <h2 className="border-b border-rule pb-2 text-xl font-bold">People</h2>
         <p className="py-2 text-ink-soft">
@@ -190,5 +220,87 @@ export default function Settings({ loaderData: { settings, currencies }, actionD
         </ul>
       </section>
     </main>
+  );
+}
+
+/** Bench meters on the shop's own network: their readings come by themselves to the page for busy hands. */
+function Meters({
+  meters,
+  busy,
+  said,
+}: {
+  meters: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly host: string;
+    readonly port: number;
+  }[];
+  busy: boolean;
+  said: string | undefined;
+}) {
+  return (
+    <section aria-label="Meters" className="pt-8">
+      <h2 className="border-b border-rule pb-2 text-xl font-bold">Meters on the wire</h2>
+      <p className="py-2 text-ink-soft">
+        Bench meters that speak SCPI over the network. Only what stands here is ever connected to. Without
+        one: <span className="reading">npx zygodrome meter</span> is a simulated one.
+      </p>
+      <ul>
+        {meters.map((m) => (
+          <li key={m.id} className="border-b border-rule-faint py-2">
+            <Form method="post" className="flex flex-wrap items-center gap-3">
+              <input type="hidden" name="id" value={m.id} />
+              <span className="grow">
+                <strong>{m.name}</strong>{" "}
+                <span className="reading">
+                  {m.host}:{m.port}
+                </span>
+              </span>
+              <Button type="submit" name="meter" value="test" disabled={busy} aria-label={`Test ${m.name}`}>
+                Test it
+              </Button>
+              <Button
+                type="submit"
+                name="meter"
+                value="remove"
+                look="quiet"
+                disabled={busy}
+                aria-label={`Take ${m.name} off the list`}
+              >
+                take it off
+              </Button>
+            </Form>
+          </li>
+        ))}
+      </ul>
+      <Form method="post" className="grid items-end gap-3 pt-3 sm:grid-cols-[1fr_1fr_7rem_auto]">
+        <Field label="Name">
+          {(aria) => <input {...aria} name="name" maxLength={60} required className={inputClass} />}
+        </Field>
+        <Field label="Address">
+          {(aria) => (
+            <input {...aria} name="host" required placeholder="192.168.1.40" className={inputClass} />
+          )}
+        </Field>
+        <Field label="Port">
+          {(aria) => (
+            <input
+              {...aria}
+              name="port"
+              required
+              inputMode="numeric"
+              defaultValue={5025}
+              className={inputClass}
+            />
+          )}
+        </Field>
+        <Button type="submit" name="meter" value="add" disabled={busy}>
+          Add it
+        </Button>
+      </Form>
+      <p role="status" data-testid="meter-said" className="pt-2 empty:hidden">
+        {said}
+      </p>
+    </section>
   );
 }

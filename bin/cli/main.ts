@@ -1,6 +1,7 @@
 import { Command, CommanderError, Option } from "commander";
 import type { DataOptions } from "./backup.ts";
 import type { DiagnoseOptions } from "./diagnose.ts";
+import type { MeterOptions } from "./meter.ts";
 import type { PlayOptions } from "./play.ts";
 import type { PredictOptions } from "./predict.ts";
 
@@ -64,6 +65,13 @@ export async function main(
     .action(async (unit: string, options: DiagnoseOptions) =>
       write((await import("./diagnose.ts")).diagnose(unit, options)),
     );
+  program
+    .command("meter")
+    .description("a simulated bench meter that speaks SCPI over TCP, until Ctrl-C")
+    .option("--port <n>", "port on this machine", "5025")
+    .option("--say <values>", "what it shows, one after the other, in base units: 230.1,0,OL", "230.1")
+    .option("--seconds <n>", "how long each stands before the probes move on", "4")
+    .action(async (options: MeterOptions) => (await import("./meter.ts")).meter(options, write));
   program
     .command("play")
     .description("hide every failure in turn and find it")

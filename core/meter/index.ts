@@ -17,3 +17,5 @@ export { accuracy, rangeFor, shown, type Range } from "./ranges.ts";
 export { sameDiodes } from "./lines.ts";
 export { probePairsOf, type ProbePairs } from "./responses.ts";
 export { predictPairs, predictReading, type Prediction } from "./predict.ts";
+export { AutoHold } from "./link/autoHold.ts";
+export { IDENTIFY, Instrument, measureCommand, NEXT_ERROR, readReply } from "./link/scpi.ts";

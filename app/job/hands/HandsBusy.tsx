@@ -1,0 +1,216 @@
+import { useEffect, useRef, useState } from "react";
+import { useFetcher } from "react-router";
+import { storeValue, type EventBody, type JobState } from "#core/job/index.ts";
+import { valueText, type ProposalView } from "#core/view/index.ts";
+import type { loader } from "../../routes/meters.ts";
+import { Button } from "../../ui/Button.tsx";
+import { Dialog } from "../../ui/Dialog.tsx";
+import { useKept } from "../../ui/useKept.ts";
+import { speak } from "./speak.ts";
+import { useMeter } from "./useMeter.ts";
+
+/** Keys that are not a confirmation: they move, leave, or belong to the browser. */
+const NOT_A_PEDAL = ["Escape", "Tab", "Shift", "Control", "Alt", "Meta"];
+
+interface Props {
+  proposal: ProposalView | undefined;
+  state: JobState;
+  /** The card is being worked out. */
+  busy: boolean;
+  onEnter: (body: EventBody) => boolean;
+  onPower: (to: "live" | "dead") => void;
+  onClose: () => void;
+}
+
+/** The next check in type that is read at two metres; the meter's reading comes by itself and is taken with any key or pedal. */
+export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: Props) {
+  const { load, data } = useFetcher<typeof loader>();
+  useEffect(() => void load("/meters"), [load]);
+  const meters = data?.meters ?? [];
+  const [chosen, setChosen] = useState<string>();
+  const meter = meters.find((m) => m.id === chosen) ?? meters[0];
+  const [aloud, setAloud] = useKept("hands.aloud", false);
+  const check = proposal?.check;
+  const reading = check?.kind === "reading" ? check : undefined;
+  const needs = proposal?.needs;
+  const isAllowed = needs === undefined || state.band === needs;
+  const [last, setLast] = useState<{ readonly fn: string; readonly value: number }>();
+  const { shows, held, trouble } = useMeter(
+    meter?.id,
+    isAllowed && !busy ? reading?.fn : undefined,
+    check?.id,
+    last?.fn === reading?.fn ? last?.value : undefined,
+  );
+  const text = (value: number) => (reading ? valueText(reading.fn, value) : "");
+
+  const take = (value: number | undefined) => {
+    if (!reading || value === undefined || busy) return;
+    const { setup, fn, red, black } = reading;
+    const taken = onEnter({
+      type: "finding",
+      check: { kind: "reading", setup: { state: setup.state, lifts: [...setup.lifts] }, fn, red, black },
+      result: { kind: "value", value: storeValue(value) },
+    });
+    if (taken) setLast({ fn, value });
+    if (taken && aloud) speak(`Taken: ${text(value)}.`);
+  };
+  const answer = (seen: boolean) => {
+    if (check?.kind !== "observation" || busy) return;
+    onEnter({
+      type: "finding",
+      check: { kind: "observation", observation: check.observation },
+      result: { kind: "seen", seen },
+    });
+  };
+  // Whatever has the focus, a pedal is heard; only what a control does with a key of its own goes before.
+  useEffect(() => {
+    const heard = (e: KeyboardEvent) => {
+      const { target, key } = e;
+      if (target instanceof HTMLSelectElement || NOT_A_PEDAL.includes(key) || e.repeat) return;
+      const isPressed = key === "Enter" || key === " ";
+      if (isPressed && (target instanceof HTMLButtonElement || target instanceof HTMLInputElement)) return;
+      e.preventDefault();
+      if (check?.kind === "observation") {
+        if (key === "y" || key === "n") answer(key === "y");
+      } else take(held);
+    };
+    window.addEventListener("keydown", heard);
+    return () => window.removeEventListener("keydown", heard);
+  });
+  // The focus stays here when the button that had it has gone with its check.
+  const place = useRef<HTMLDivElement>(null);
+  useEffect(() => place.current?.focus(), [check?.id]);
+  useEffect(() => {
+    if (aloud && proposal && !busy) speak(`${proposal.title}. ${proposal.dial}.`);
+    // Only another check is read out.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [check?.id, aloud]);
+  useEffect(() => {
+    if (aloud && held !== undefined) speak(text(held));
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [held, aloud]);
+
+  return (
+    <Dialog title="Hands busy" onClose={onClose}>
+      <div
+        data-testid="hands"
+        data-check={check?.id}
+        className="flex flex-col gap-4 outline-none"
+        ref={place}
+        tabIndex={-1}
+      >
+        {!proposal || busy ? (
+          <p role="status" className="text-4xl font-bold">
+            {busy ? "Working out what comes next…" : "Nothing more to measure."}
+          </p>
+        ) : (
+          <>
+            <p className="text-4xl leading-tight font-bold sm:text-5xl">{proposal.title}</p>
+            <p className="text-2xl">
+              <span className="bg-ink px-2 font-semibold text-sheet">{proposal.dial}</span> {proposal.setup}
+            </p>
+            {proposal.cautions.map((c) => (
+              <p key={c.text} className="border-l-4 border-hazard bg-hazard-soft px-3 py-1 text-xl">
+                {c.text}
+              </p>
+            ))}
+            {!isAllowed && needs ? (
+              <Button look="main" className="text-2xl!" onClick={() => onPower(needs)}>
+                {needs === "live" ? "Needs it live" : "Needs it dead and proven"}
+              </Button>
+            ) : reading ? (
+              <Reading
+                shows={shows === undefined ? undefined : text(shows)}
+                held={held === undefined ? undefined : text(held)}
+                trouble={meters.length === 0 && data ? NO_METER : trouble}
+                onTake={() => take(held ?? shows)}
+              />
+            ) : check?.kind === "observation" ? (
+              <span className="grid grid-cols-2 gap-3">
+                <Button className="min-h-20 text-2xl!" onClick={() => answer(true)} hotkey="y">
+                  Yes
+                </Button>
+                <Button className="min-h-20 text-2xl!" onClick={() => answer(false)} hotkey="n">
+                  No
+                </Button>
+              </span>
+            ) : (
+              <p className="text-2xl">
+                This one is tried, not measured: close this page and enter what it does.
+              </p>
+            )}
+          </>
+        )}
+        <div className="flex flex-wrap items-center gap-3 border-t border-rule pt-3">
+          {meters.length > 1 && (
+            <label className="flex items-center gap-2">
+              Meter
+              <select
+                className="min-h-11 border-[1.5px] border-ink bg-field px-2"
+                value={meter?.id}
+                onChange={(e) => setChosen(e.target.value)}
+              >
+                {meters.map((m) => (
+                  <option key={m.id} value={m.id}>
+                    {m.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
+          <label className="flex min-h-11 grow items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-6 accent-here"
+              checked={aloud}
+              onChange={(e) => setAloud(e.target.checked)}
+            />
+            say it aloud, where this browser has a voice
+          </label>
+          <Button onClick={onClose}>Close</Button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}
+
+const NO_METER = "No meter is on the list. Put one there in Settings, “Meters on the wire”.";
+
+/** What the meter shows now, large; and how it is taken once it rests. */
+function Reading({
+  shows,
+  held,
+  trouble,
+  onTake,
+}: {
+  shows: string | undefined;
+  held: string | undefined;
+  trouble: string | undefined;
+  onTake: () => void;
+}) {
+  if (trouble !== undefined)
+    return (
+      <p role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-2 text-xl">
+        {trouble}
+      </p>
+    );
+  return (
+    <div
+      className={`border-4 p-3 ${held === undefined ? "border-dashed border-rule" : "border-here bg-here-soft"}`}
+    >
+      <p
+        data-testid="meter-shows"
+        data-held={held === undefined ? undefined : "true"}
+        className="reading text-right text-7xl font-semibold sm:text-8xl"
+      >
+        {held ?? shows ?? "…"}
+      </p>
+      <p className="flex flex-wrap items-center justify-between gap-3 pt-2 text-xl">
+        {held === undefined ? "Not at rest. Keep the probes still." : "It rests. Any key or pedal takes it."}
+        <Button look={held === undefined ? "plain" : "main"} className="text-xl!" onClick={onTake}>
+          {held === undefined ? "Take what it shows" : "Take it"}
+        </Button>
+      </p>
+    </div>
+  );
+}

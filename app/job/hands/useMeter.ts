@@ -1,0 +1,70 @@
+import { useEffect, useState } from "react";
+import { AutoHold, type MeterFunction } from "#core/meter/index.ts";
+
+/** How often the meter is asked, ms: some five readings a second, as a bench meter takes them. */
+const ASK_MS = 200;
+/** After trouble it is asked again so much later, ms. */
+const TROUBLE_MS = 2000;
+
+export interface MeterNow {
+  /** What it shows at this moment; undefined before its first answer. */
+  readonly shows?: number;
+  /** The reading that rests, until the probes leave or another rests. */
+  readonly held?: number;
+  readonly trouble?: string;
+}
+
+/**
+ * A bench meter's readings as they come, and the one that has come to rest. Asks only while `fn` is given.
+ * @param check what is being measured: what rested for another says nothing of it
+ * @param taken the reading taken before with this setting, whose pair the probes may still be on
+ */
+export function useMeter(
+  meter: string | undefined,
+  fn: MeterFunction | undefined,
+  check: string | undefined,
+  taken: number | undefined,
+): MeterNow {
+  const [now, setNow] = useState<MeterNow & { readonly of?: string }>({});
+  const of = `${meter} ${fn} ${check}`;
+  useEffect(() => {
+    if (meter === undefined || fn === undefined) return;
+    const hold = new AutoHold(fn, taken);
+    const gone = new AbortController();
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const ask = async () => {
+      let wait = ASK_MS;
+      try {
+        const answer = await fetch(`/meters/${meter}/reading?fn=${fn}`, { signal: gone.signal });
+        if (!answer.ok) throw new Error(await answer.text());
+        const { value } = (await answer.json()) as { value: number | "OL" };
+        const shows = value === "OL" ? Infinity : value;
+        const held = hold.push(shows);
+        setNow((was) => ({
+          of,
+          shows,
+          ...(held !== undefined
+            ? { held }
+            : was.of === of && was.held !== undefined
+              ? { held: was.held }
+              : {}),
+        }));
+      } catch (error) {
+        if (gone.signal.aborted) return;
+        wait = TROUBLE_MS;
+        const said = error instanceof TypeError ? "The server does not answer." : (error as Error).message;
+        setNow({ of, trouble: said });
+      }
+      timer = setTimeout(() => void ask(), wait);
+    };
+    void ask();
+    return () => {
+      gone.abort();
+      clearTimeout(timer);
+    };
+    // What was taken is that of when this check began.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [meter, fn, of]);
+  // What was read with another setting says nothing here.
+  return now.of === of ? now : {};
+}
