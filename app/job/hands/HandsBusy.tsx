@@ -207,7 +207,12 @@ function Reading({
       </p>
       <p className="flex flex-wrap items-center justify-between gap-3 pt-2 text-xl">
         {held === undefined ? "Not at rest. Keep the probes still." : "It rests. Any key or pedal takes it."}
-        <Button look={held === undefined ? "plain" : "main"} className="text-xl!" onClick={onTake}>
+        <Button
+          look={held === undefined ? "plain" : "main"}
+          className="text-xl!"
+          disabled={held === undefined && shows === undefined}
+          onClick={onTake}
+        >
           {held === undefined ? "Take what it shows" : "Take it"}
         </Button>
       </p>

@@ -24,7 +24,8 @@ export class AutoHold {
   /** @param taken a reading that was taken before: the probes are still where it was, until they have left */
   constructor(fn: MeterFunction, taken?: number) {
     this.fn = fn;
-    this.held = taken;
+    // Over limit is no place that the probes could still be at.
+    this.held = Number.isFinite(taken) ? taken : undefined;
   }
 
   /** Takes the next reading; returns the one that is held now, if it has just come to rest. */

@@ -87,13 +87,15 @@ describe("a reading is held by itself", () => {
   });
 
   test("not the one that was taken before, while the probes are still there; the same volts once they have left", () => {
-    const after = (samples: readonly number[]) => {
-      const hold = new AutoHold("vac", 230);
+    const after = (samples: readonly number[], taken = 230) => {
+      const hold = new AutoHold("vac", taken);
       return samples.filter((s) => hold.push(s) !== undefined).length;
     };
     expect(after([230, 230.1, 230, 229.9, 230, 230])).toBe(0);
     expect(after([230, 230, 0, 230, 230, 230, 230])).toBe(1);
     expect(after([230, 118, 118, 118, 118])).toBe(1);
+    expect(after([5, 5, 5, 5], Infinity)).toBe(1);
+    expect(after([5, 5, 5, 5], 0)).toBe(1);
   });
 
   test("through recorded noise: every touch is held once, within the meter's error", () => {

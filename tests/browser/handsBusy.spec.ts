@@ -1,0 +1,104 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { AddressInfo } from "node:net";
+import { expect, test } from "@playwright/test";
+import { noContact } from "#core/meter/index.ts";
+import { meterServer } from "../../bin/cli/meter.ts";
+import { demoDictionary } from "../support/demoUnits.ts";
+import { fromDictionary, JobPage } from "./jobPage.ts";
+
+/** Readings to be taken without a finger on a key but the pedal's. */
+const WANTED = 6;
+
+test("six readings come from the simulated meter by themselves, each taken with a pedal", async ({
+  page,
+}) => {
+  test.slow();
+  // What the probes touch: nothing for a moment after each reading that was taken, then what a sound unit shows there.
+  const answers = fromDictionary(demoDictionary("glasswasher-gw4"), "as-it-should");
+  let taken = 0;
+  let lifted = Date.now();
+  let touched: number | undefined;
+  const server = meterServer((fn) =>
+    touched === undefined || Date.now() - lifted < 700 ? noContact(fn) : touched,
+  );
+  await new Promise<void>((done) => server.listen(0, "127.0.0.1", done));
+  const { port } = server.address() as AddressInfo;
+  try {
+    await page.goto("/settings");
+    const meters = page.getByRole("region", { name: "Meters" });
+    await meters.getByLabel("Name").fill(`Bench ${port}`);
+    await meters.getByLabel("Address").fill("8.8.8.8");
+    await meters.getByLabel("Port").fill(String(port));
+    await meters.getByRole("button", { name: "Add it" }).click();
+    await expect(page.getByTestId("meter-said")).toContainText("this shop's own network");
+    await meters.getByLabel("Name").fill(`Bench ${port}`);
+    await meters.getByLabel("Address").fill("127.0.0.1");
+    await meters.getByLabel("Port").fill(String(port));
+    await meters.getByRole("button", { name: "Add it" }).click();
+    await expect(page.getByTestId("meter-said")).toContainText("is on the list");
+    await meters.getByRole("button", { name: `Test Bench ${port}` }).click();
+    await expect(page.getByTestId("meter-said")).toContainText("It answers: Zygodrome,Simulated meter");
+
+    const job = new JobPage(page);
+    await job.open("Rinse stays cold.", {});
+    await job.weighed();
+    const hands = page.getByTestId("hands");
+    const rows = job.ledger.locator("[data-finding]");
+    const openHands = async () => {
+      await job.more("Hands busy: readings by themselves");
+      await expect(hands).toBeVisible();
+      const meter = hands.getByRole("combobox", { name: "Meter" });
+      if (await meter.isVisible()) await meter.selectOption({ label: `Bench ${port}` });
+    };
+    await openHands();
+    for (let steps = 0; taken < WANTED && steps < 30; steps++) {
+      await expect(hands.getByText("Working out what comes next…")).toBeHidden({ timeout: 60_000 });
+      const power = hands.getByRole("button", { name: /^Needs it/ });
+      const look = hands.getByRole("button", { name: "No", exact: true });
+      const held = hands.locator("[data-testid=meter-shows][data-held]");
+      const leave = hands.getByText("This one is tried, not measured");
+      const show = hands.getByRole("button", { name: "Take what it shows" });
+      await expect(power.or(look).or(held).or(show).or(leave).first()).toBeVisible({ timeout: 30_000 });
+      const before = (await hands.getAttribute("data-check"))!;
+      const answer = before.startsWith("try/") ? false : answers(before);
+      touched = typeof answer === "string" && answer !== "OL" ? Number.parseFloat(answer) : undefined;
+      const filed = await rows.count();
+      if (await power.isVisible()) {
+        const isLive = (await power.innerText()).endsWith("live");
+        await power.click();
+        await job.declare(isLive ? "live" : "dead");
+        await openHands();
+        continue;
+      }
+      if (await look.isVisible()) {
+        await page.keyboard.press(answer === true ? "y" : "n");
+      } else if (await leave.isVisible()) {
+        await page.getByRole("button", { name: "Close" }).click();
+        await job.next.getByRole("button", { name: "Leave it out" }).click();
+        await openHands();
+        continue;
+      } else {
+        // A true zero, or an open pair, looks like probes in the air: that is taken by hand.
+        if (touched === undefined || Math.abs(touched) < 0.05) {
+          await show.click();
+          lifted = Date.now();
+          await expect(rows).toHaveCount(filed + 1);
+          continue;
+        }
+        await expect(held).toBeVisible({ timeout: 20_000 });
+        if (taken === 0) expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+        lifted = Date.now();
+        taken++;
+        // Any key that a pedal sends.
+        await page.keyboard.press("PageDown");
+      }
+      // Each once: what a pedal took is in the record before the next is measured.
+      await expect(rows).toHaveCount(filed + 1);
+    }
+    expect(taken).toBe(WANTED);
+    await page.getByRole("button", { name: "Close" }).click();
+    await expect(rows.filter({ hasText: /\d (?:V|m?Ω|kΩ)/u }).nth(WANTED - 1)).toBeAttached();
+  } finally {
+    await new Promise((done) => server.close(done));
+  }
+});
