@@ -1,10 +1,8 @@
-import { Camera, FileText } from "lucide-react";
+import { Camera } from "lucide-react";
 import { useRef } from "react";
 import type { Attachment } from "#core/job/index.ts";
 import type { LedgerRow } from "#core/view/index.ts";
-
-/** What the file chooser offers; the server looks at the file itself. */
-const ACCEPT = "image/jpeg,image/png,image/webp,application/pdf";
+import { PHOTO_ACCEPT, PhotoLink } from "../../files/PhotoLink.tsx";
 
 /** The photographs of a finding as small pictures, and the camera or file chooser for one more. */
 export function FindingPhotos({
@@ -24,34 +22,14 @@ export function FindingPhotos({
   return (
     <span className="col-span-full flex flex-wrap items-center gap-2 md:col-start-2">
       {photos.map((photo) => (
-        <a
-          key={photo.file}
-          href={`/files/${photo.file}`}
-          target="_blank"
-          rel="noreferrer"
-          aria-label={`Open ${photo.name}`}
-          className="flex min-h-11 items-center border border-ink"
-        >
-          {photo.media === "application/pdf" ? (
-            <span className="flex items-center gap-1 px-2 text-sm">
-              <FileText size={18} aria-hidden /> {photo.name}
-            </span>
-          ) : (
-            <img
-              src={`/files/${photo.file}?thumbnail`}
-              alt=""
-              className="size-14 object-cover"
-              loading="lazy"
-            />
-          )}
-        </a>
+        <PhotoLink key={photo.file} photo={photo} />
       ))}
       {!row.retracted && !closed && (
         <>
           <input
             ref={chooser}
             type="file"
-            accept={ACCEPT}
+            accept={PHOTO_ACCEPT}
             className="sr-only"
             tabIndex={-1}
             aria-label={`Photograph or file for ${row.check}`}

@@ -1,4 +1,5 @@
 import type { Attachment } from "#core/job/index.ts";
+import { PHOTO_ACCEPT, PhotoLink } from "../../files/PhotoLink.tsx";
 import { FileButton } from "../../ui/FileButton.tsx";
 
 /** Photographs of an entry of the repair, and one more. */
@@ -18,26 +19,9 @@ export function Photographs({
       {photos
         .filter((p) => p.finding === of)
         .map((photo) => (
-          <a
-            key={photo.file}
-            href={`/files/${photo.file}`}
-            target="_blank"
-            rel="noreferrer"
-            aria-label={`Open ${photo.name}`}
-            className="flex min-h-11 items-center border border-ink"
-          >
-            {photo.media === "application/pdf" ? (
-              <span className="px-2 text-sm">{photo.name}</span>
-            ) : (
-              <img src={`/files/${photo.file}?thumbnail`} alt="" className="size-14 object-cover" />
-            )}
-          </a>
+          <PhotoLink key={photo.file} photo={photo} />
         ))}
-      <FileButton
-        label={`Photograph: ${name}`}
-        accept="image/jpeg,image/png,image/webp,application/pdf"
-        onFile={(file) => onPhoto(of, file)}
-      />
+      <FileButton label={`Photograph: ${name}`} accept={PHOTO_ACCEPT} onFile={(file) => onPhoto(of, file)} />
     </span>
   );
 }
