@@ -40,6 +40,8 @@ const shot = (page: Page, name: string) => page.screenshot({ path: `${FOLDER}/${
 
 /** An exercise as it is worked, and looked back at. */
 async function practise(page: Page): Promise<void> {
+  // Looking back waits for the unit's dictionary, which a new shop has yet to build.
+  page.setDefaultTimeout(120_000);
   await page.goto("/practice");
   await page.getByRole("combobox", { name: /work/i }).first().selectOption("ilo");
   await page.getByRole("combobox", { name: "Unit" }).selectOption("glasswasher-gw4");
@@ -53,6 +55,7 @@ async function practise(page: Page): Promise<void> {
   await page.getByRole("combobox", { name: "Black probe" }).selectOption("P1.2");
   await page.getByRole("button", { name: "Measure" }).click();
   await page.locator("[data-testid=display] [data-rests]").waitFor();
+  await page.evaluate(() => window.scrollTo(0, 0));
   await shot(page, "practice");
   await page.getByRole("button", { name: "Switch off and lock" }).click();
   await page.getByText("POWER OFF", { exact: true }).waitFor();

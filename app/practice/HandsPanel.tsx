@@ -141,11 +141,14 @@ function Jumpers({ unit, snapshot, busy, onTake }: Props) {
   const [to, setTo] = useState("");
   return (
     <>
-      <fieldset className="flex flex-wrap items-end gap-2 border-t border-rule-faint p-2">
-        <legend className="pt-2 text-[0.9375rem] font-semibold">Jumper lead</legend>
+      <fieldset className="flex flex-wrap items-end gap-2 border-t border-rule-faint p-2 sm:col-span-2 sm:flex-nowrap">
+        <legend className="float-left w-full text-[0.9375rem] font-semibold sm:w-auto sm:shrink-0 sm:self-center">
+          Jumper lead
+        </legend>
         <PointChoice unit={unit} label="From" value={from} onChange={setFrom} />
         <PointChoice unit={unit} label="To" value={to} onChange={setTo} />
         <Button
+          className="shrink-0"
           disabled={busy || from === "" || to === "" || from === to}
           onClick={() => onTake({ do: "jumper", from, to, on: true })}
         >
