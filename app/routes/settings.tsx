@@ -36,7 +36,10 @@ export async function action({ request }: Route.ActionArgs) {
     const said = parsed.error.issues.map((i) =>
       i.path[0]! in COSTS ? i.message : "One of these is not offered.",
     );
-    return data({ saved: false, said: `Nothing was changed. ${said.join(" ")}` }, { status: 400 });
+    return data(
+      { about: "shop", saved: false, said: `Nothing was changed. ${said.join(" ")}` },
+      { status: 400 },
+    );
   }
   await changeSettings(parsed.data);
   return data({ saved: true, said: "Saved for the whole shop." });
@@ -47,37 +50,41 @@ async function meterAction(what: string, form: Record<string, unknown>) {
   const id = typeof form["id"] === "string" ? form["id"] : "";
   if (what === "remove") {
     await removeMeter(id);
-    return { saved: true, said: "It is off the list." };
+    return { about: "meters", saved: true, said: "It is off the list." };
   }
   if (what === "test")
     try {
-      return { saved: true, said: `It answers: ${await identify(id)}` };
+      return { about: "meters", saved: true, said: `It answers: ${await identify(id)}` };
     } catch (error) {
-      if (error instanceof MeterError) return data({ saved: false, said: error.message }, { status: 502 });
+      if (error instanceof MeterError)
+        return data({ about: "meters", saved: false, said: error.message }, { status: 502 });
       throw error;
     }
   const parsed = newMeter.safeParse(form);
   if (!parsed.success)
-    return data({ saved: false, said: parsed.error.issues.map((i) => i.message).join(" ") }, { status: 400 });
+    return data(
+      { about: "meters", saved: false, said: parsed.error.issues.map((i) => i.message).join(" ") },
+      { status: 400 },
+    );
   const problem = await addMeter(parsed.data);
   return problem === undefined
-    ? { saved: true, said: `${parsed.data.name} is on the list.` }
-    : data({ saved: false, said: problem }, { status: 409 });
+    ? { about: "meters", saved: true, said: `${parsed.data.name} is on the list.` }
+    : data({ about: "meters", saved: false, said: problem }, { status: 409 });
 }
 
 /** Gives somebody another role. Somebody has to be the lead. */
 async function roleOf(id: string, role: string) {
   const known = ROLES.find((r) => r === role);
   const leads = (await listPeople()).filter((p) => p.role === "lead" && !p.elsewhere && p.id !== id);
-  if (!known) return data({ saved: false, said: "There is no such role." }, { status: 400 });
+  if (!known) return data({ about: "people", saved: false, said: "There is no such role." }, { status: 400 });
   if (known !== "lead" && leads.length === 0)
     return data(
-      { saved: false, said: "Somebody has to be the lead: make another one first." },
+      { about: "people", saved: false, said: "Somebody has to be the lead: make another one first." },
       { status: 409 },
     );
   return (await changeRole(id, known))
-    ? { saved: true, said: "Saved for the whole shop." }
-    : data({ saved: false, said: "Nobody of that name works here." }, { status: 404 });
+    ? { about: "people", saved: true, said: "Saved for the whole shop." }
+    : data({ about: "people", saved: false, said: "Nobody of that name works here." }, { status: 404 });
 }
 
 /** What a job is charged by: label, hint, and what the shown number is a part of. */
@@ -183,15 +190,22 @@ export default function Settings({
             {busy ? "Saving…" : "Save"}
           </Button>
           <p role={actionData?.saved === false ? "alert" : "status"} className="empty:hidden">
-            {actionData?.said}
+            {actionData?.about === "shop" ? actionData.said : ""}
           </p>
         </div>
       </Form>
-      <Meters meters={meters} busy={busy} said={actionData?.said} />
+      <Meters
+        meters={meters}
+        busy={busy}
+        said={actionData?.about === "meters" ? actionData.said : undefined}
+      />
       <section aria-label="People" className="pt-8">
         <h2 className="border-b border-rule pb-2 text-xl font-bold">People</h2>
         <p className="py-2 text-ink-soft">
           A lead sets exercises in Practice. Who is learning works there only, and records nothing in jobs.
+        </p>
+        <p role="status" className="empty:hidden">
+          {actionData?.about === "people" ? actionData.said : ""}
         </p>
         <ul>
           {people
@@ -211,8 +225,8 @@ export default function Settings({
                       <option key={role}>{role}</option>
                     ))}
                   </select>
-                  <Button type="submit" disabled={busy} aria-label={`Save what ${p.name} does here`}>
-                    Save
+                  <Button type="submit" disabled={busy} aria-label={`Change what ${p.name} does here`}>
+                    Change
                   </Button>
                 </Form>
               </li>
