@@ -42,7 +42,7 @@ export async function action({ request }: Route.ActionArgs) {
     );
   }
   await changeSettings(parsed.data);
-  return data({ saved: true, said: "Saved for the whole shop." });
+  return data({ about: "shop", saved: true, said: "Saved for the whole shop." });
 }
 
 /** Adds a meter, takes one off the list, or asks one what it is. */
