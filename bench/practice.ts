@@ -88,7 +88,7 @@ async function revealed(): Promise<number> {
             .catch(() => undefined);
       });
       await page.goto("/practice");
-      await page.getByRole("combobox", { name: /work/i }).first().selectOption("ilo");
+      await page.getByRole("combobox", { name: "working" }).first().selectOption("ilo");
       await page.getByRole("combobox", { name: "Unit" }).selectOption("prover-pc2");
       await page.getByRole("radio", { name: new RegExp(`^${kind}`, "iu") }).check();
       await page.getByRole("button", { name: "Begin" }).click();

@@ -43,7 +43,7 @@ async function practise(page: Page): Promise<void> {
   // Looking back waits for the unit's dictionary, which a new shop has yet to build.
   page.setDefaultTimeout(120_000);
   await page.goto("/practice");
-  await page.getByRole("combobox", { name: /work/i }).first().selectOption("ilo");
+  await page.getByRole("combobox", { name: "working" }).first().selectOption("ilo");
   await page.getByRole("combobox", { name: "Unit" }).selectOption("glasswasher-gw4");
   await page.getByRole("radio", { name: /^stall with a code/iu }).check();
   await page.getByRole("button", { name: "Begin" }).click();

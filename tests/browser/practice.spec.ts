@@ -8,7 +8,7 @@ const UNIT = "prover-pc2";
 
 async function begin(page: Page, kind: string): Promise<void> {
   await page.goto("/practice");
-  await page.getByRole("combobox", { name: /work/i }).first().selectOption("ilo");
+  await page.getByRole("combobox", { name: "working" }).first().selectOption("ilo");
   await expect(page.getByText(/exercises are kept by name/)).toBeHidden();
   await page.getByRole("combobox", { name: "Unit" }).selectOption(UNIT);
   await page.getByRole("radio", { name: new RegExp(`^${kind}`, "iu") }).check();
@@ -82,14 +82,14 @@ for (const [width, theme] of [
 test("a lead sets an exercise, and a learner takes it", async ({ page }) => {
   const name = `Cabinet ${Date.now()}`;
   await page.goto("/practice/class");
-  await page.getByRole("combobox", { name: /work/i }).first().selectOption("ilo");
+  await page.getByRole("combobox", { name: "working" }).first().selectOption("ilo");
   await expect(page.getByText("A lead sets exercises for everybody.")).toBeVisible();
-  await page.getByRole("combobox", { name: /work/i }).first().selectOption("ansa");
+  await page.getByRole("combobox", { name: "working" }).first().selectOption("ansa");
   await page.getByLabel("Name").fill(name);
   await page.getByRole("combobox", { name: "Unit" }).selectOption(UNIT);
   await page.getByRole("button", { name: "Set it" }).click();
   await expect(page.getByRole("status").filter({ hasText: name })).toBeVisible();
-  await page.getByRole("combobox", { name: /work/i }).first().selectOption("ilo");
+  await page.getByRole("combobox", { name: "working" }).first().selectOption("ilo");
   await page.getByRole("link", { name: "Back to practice" }).click();
   await page.getByRole("button", { name: `Take “${name}”` }).click();
   await expect(page.getByTestId("practice")).toBeVisible({ timeout: 60_000 });
