@@ -19,5 +19,7 @@ export default {
   maxWorkers: 2,
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: { "\\.tsx$": swc(true), "\\.ts$": swc(false) },
+  // Tests work for the demo shop, as its server does.
+  setupFiles: ["<rootDir>/tests/support/inDemoShop.ts"],
   modulePathIgnorePatterns: ["<rootDir>/build", "<rootDir>/.zygodrome"],
 };

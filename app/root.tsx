@@ -9,10 +9,12 @@ import {
   useRouteLoaderData,
   type LinksFunction,
 } from "react-router";
+import { whoActs } from "#server/people/acting.ts";
 import { listPeople } from "#server/people/people.ts";
 import { readSettings } from "#server/shop/settings.ts";
 import type { Route } from "./+types/root";
 import { Problem } from "./ui/Problem.tsx";
+import { SignedOut } from "./ui/SignedOut.tsx";
 import { Waiting } from "./ui/Waiting.tsx";
 import { readChoices } from "./board/choices.ts";
 import { NonceContext } from "./nonce.ts";
@@ -26,8 +28,12 @@ export const links: LinksFunction = () => [
 export const meta: Route.MetaFunction = () => [{ title: "Zygodrome" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const [choices, people, settings] = await Promise.all([readChoices(request), listPeople(), readSettings()]);
-  return { choices, people, settings };
+  const choices = await readChoices(request);
+  const acting = whoActs();
+  // Before a sign-in nothing of a shop is told.
+  if (!acting) return { choices, people: [], settings: undefined, signedIn: undefined };
+  const [people, settings] = await Promise.all([listPeople(), readSettings()]);
+  return { choices, people: people.filter((p) => !p.left), settings, signedIn: acting.person };
 }
 
 /** Who works here and how the page looks change by forms only; without an answer the page stays as it is. */
@@ -63,6 +69,7 @@ export default function App() {
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   if (isRouteErrorResponse(error) && error.status === 503)
     return <Waiting text={typeof error.data === "string" ? error.data : ""} />;
+  if (isRouteErrorResponse(error) && error.status === 401) return <SignedOut />;
   if (isRouteErrorResponse(error))
     return (
       <Problem

@@ -47,7 +47,8 @@ try {
   await step("starting the database", () => cluster.start());
   await ensureBuild(root);
   const prepared = await step("bringing the database up to date", () => prepareDatabase(root, cluster));
-  if (prepared) say(`  ${prepared.replaceAll("\n", "\n  ")}`);
+  if (prepared)
+    say(`  ${prepared.replaceAll("\n", "\n  ").replace(" /sign-in/", ` http://127.0.0.1:${port}/sign-in/`)}`);
   supervisor = new Supervisor(root, cluster, port, (message, fix) => {
     explain(
       new StepError(message, fix ?? `read ${path.join(data, "postgres/server.log")} and the messages above`),

@@ -2,14 +2,19 @@ import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { gunzipSync, strFromU8 } from "fflate";
 import { jobEvent, type JobEvent } from "#core/job/index.ts";
+import type { BestCourse } from "#core/practice/index.ts";
 import { readUnitOrThrow, withVariants, type UnitFile } from "#core/unit/index.ts";
 import { transaction, type Connection } from "#server/database/query.ts";
+import { keepBestCourse } from "#server/logbook/bestCourses.ts";
 import { insertEvents, insertJob } from "#server/jobs/statements.ts";
 import { keepMissingSummaries } from "#server/jobs/summary.ts";
 import { storeModel } from "#server/units/models.ts";
 import { loadParts } from "./loadParts.ts";
 
-/** Pellwick Service Bench: an invented shop. */
+/** An invented shop. */
+export const DEMO_SHOP = { id: "pellwick", name: "Pellwick Service Bench", lead: "ansa" } as const;
+/** Number of the first job of its year. */
+const FIRST_JOB = 147;
 const PEOPLE = [
   { id: "ansa", name: "Ansa Vell", role: "lead" },
   { id: "teo", name: "Teo Marrick", role: "technician" },
@@ -25,18 +30,31 @@ interface DemoJob {
   readonly events: readonly (Omit<JobEvent, "at"> & { readonly minute: number })[];
 }
 
+/** Which fault the computed shortest way is to. */
+interface BestOf {
+  readonly unit: string;
+  readonly suspect: string;
+}
+
 /**
  * Loads the demo shop's people, units, the closed jobs of a year and the open ones into an empty database, as if the open ones
- * had been worked in the last days. Returns false where there are people already.
+ * had been worked in the last days. Returns false where there is a shop already.
  */
 export function loadDemoShop(
   folder = "demo/units",
   jobs = "demo/jobs",
   year = "demo/year.json.gz",
+  best = "demo/bestCourses.json",
 ): Promise<boolean> {
   return transaction(async (client) => {
-    const { rowCount } = await client.query("SELECT 1 FROM people LIMIT 1");
+    const { rowCount } = await client.query("SELECT 1 FROM shops LIMIT 1");
     if (rowCount) return false;
+    await client.query("INSERT INTO shops (id, name, next_job) VALUES ($1, $2, $3)", [
+      DEMO_SHOP.id,
+      DEMO_SHOP.name,
+      FIRST_JOB,
+    ]);
+    await client.query("INSERT INTO shop_settings DEFAULT VALUES");
     for (const { id, name, role } of PEOPLE)
       await client.query("INSERT INTO people (id, name, role) VALUES ($1, $2, $3)", [id, name, role]);
     const models = new Map<string, string>();
@@ -49,6 +67,9 @@ export function loadDemoShop(
     const open = jsonFiles(jobs).map((file) => JSON.parse(readFileSync(file, "utf8")) as DemoJob);
     // The oldest job has the lowest number, but for the open ones, which have stood on the board in this order.
     for (const job of [...closed, ...open]) await insertDemoJob(client, job, models.get(job.unit)!);
+    const courses = JSON.parse(readFileSync(best, "utf8")) as (BestCourse & BestOf)[];
+    for (const { unit, suspect, minutes, checks } of courses)
+      await keepBestCourse(client, models.get(unit)!, suspect, { minutes, checks });
     await keepMissingSummaries(client);
     return true;
   });

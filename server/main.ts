@@ -7,9 +7,11 @@ import express from "express";
 import { pino } from "pino";
 import type { ServerBuild } from "react-router";
 import { isDatabaseThere } from "./database/query.ts";
+import { inShop } from "./database/shopOfWork.ts";
 import { pageHeaders } from "./requests/headers.ts";
 import { bodyWithin, countWithin, limitSockets } from "./requests/limits.ts";
 import { onlyOwnPagesChange, onlyThisHost } from "./requests/sameOrigin.ts";
+import { signedIn } from "./requests/signedIn.ts";
 import { prepareLibrary } from "./workers/analysis.ts";
 
 /**
@@ -21,6 +23,8 @@ const build = (await import(pathToFileURL(path.resolve("build/server/index.js"))
 
 const app = express();
 app.disable("x-powered-by");
+// A proxy on this machine says who asked it, and whether over TLS; nobody else is believed.
+app.set("trust proxy", "loopback");
 app.use(onlyThisHost, ...pageHeaders, onlyOwnPagesChange, bodyWithin, ...countWithin);
 const streams = new Set<express.Response>();
 app.use("/stream", (_request, response, next) => {
@@ -37,7 +41,7 @@ app.get("/health", (_request, response) => {
 app.use(compression());
 app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
 app.use(express.static("build/client", { maxAge: "1h" }));
-app.all("/{*rest}", createRequestHandler({ build }));
+app.all("/{*rest}", signedIn, createRequestHandler({ build }));
 
 const server = app.listen(Number(process.env["PORT"] ?? 0), "127.0.0.1", (error) => {
   if (error) {
@@ -46,9 +50,11 @@ const server = app.listen(Number(process.env["PORT"] ?? 0), "127.0.0.1", (error)
   }
   process.stdout.write(`listening on http://127.0.0.1:${(server.address() as AddressInfo).port}\n`);
   // Without them pages only wait longer.
-  prepareLibrary().catch((reason: unknown) =>
-    log.warn(reason, "the library's dictionaries are not all there"),
-  );
+  const shop = process.env["ZYGODROME_MACHINE_SHOP"];
+  if (shop)
+    inShop(shop, prepareLibrary).catch((reason: unknown) =>
+      log.warn(reason, "the library's dictionaries are not all there"),
+    );
 });
 limitSockets(server);
 

@@ -1,6 +1,7 @@
 import { createCookie } from "react-router";
+import { whoActs } from "#server/people/acting.ts";
 
-/** What this browser remembers: who is working here, and which theme. No secrets. */
+/** What this browser remembers: who is working here, and which theme. No secrets, and a name is believed at the shop's own machine only. */
 const person = createCookie("person", { path: "/", sameSite: "lax", maxAge: 60 * 60 * 24 * 365 });
 const theme = createCookie("theme", { path: "/", sameSite: "lax", maxAge: 60 * 60 * 24 * 365 });
 
@@ -14,8 +15,10 @@ export interface Choices {
 export async function readChoices(request: Request): Promise<Choices> {
   const header = request.headers.get("Cookie");
   const [who, look] = (await Promise.all([person.parse(header), theme.parse(header)])) as [unknown, unknown];
+  const signedIn = whoActs()?.person?.id;
+  const working = signedIn ?? (typeof who === "string" && who !== "" ? who : undefined);
   return {
-    ...(typeof who === "string" && who !== "" ? { person: who } : {}),
+    ...(working === undefined ? {} : { person: working }),
     ...(look === "paper" || look === "cellar" ? { theme: look } : {}),
   };
 }

@@ -6,7 +6,7 @@ export interface Bar {
   readonly values: readonly number[];
 }
 
-/** How several values of a row are drawn: after one another, or the second as a tick beyond the first. */
+/** How several values of a row are drawn: after one another, or the second as a tick beyond the first and a third as a diamond. */
 export type Together = "after" | "tick" | "within";
 
 /** Names beside their bars, or above them where the page is a phone's. */
@@ -126,6 +126,8 @@ function Lengths({
     together === "after" ? bar.values.slice(0, i).reduce((a, v) => a + v, 0) : 0,
   );
   return bar.values.map((value, i) => {
+    if (together === "tick" && i > 1)
+      return value > 0 && <path key={i} d={diamond(x(value), top + height / 2)} {...DIAMOND} />;
     if (together === "tick" && i > 0)
       return (
         <g key={i} stroke="var(--ink)" strokeWidth="2">
@@ -155,6 +157,9 @@ function Lengths({
   });
 }
 
+const diamond = (x: number, y: number) => `M${x - 6} ${y}l6 -6l6 6l-6 6z`;
+const DIAMOND = { fill: "var(--sheet)", stroke: "var(--ink)", strokeWidth: 1.5 };
+
 /** The patterns of a chart with several values, in words. */
 export function Legend({ names, together }: { names: readonly string[]; together: Together }) {
   const hatch = useId();
@@ -173,7 +178,9 @@ export function Legend({ names, together }: { names: readonly string[]; together
               <rect width="6" height="6" fill="var(--sheet)" />
               <rect width="2.4" height="6" fill="var(--ink)" />
             </pattern>
-            {together === "tick" && i > 0 ? (
+            {together === "tick" && i > 1 ? (
+              <path d={diamond(11, 7)} {...DIAMOND} />
+            ) : together === "tick" && i > 0 ? (
               <path d="M0 7H18M18 1V13" stroke="var(--ink)" strokeWidth="2" fill="none" />
             ) : (
               <rect

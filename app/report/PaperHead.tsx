@@ -1,3 +1,4 @@
+import { useShop } from "../ui/ShopBar.tsx";
 import { Clock } from "../ui/Clock.tsx";
 
 /** The head of a job's papers: shop, number, unit, and what the customer said. */
@@ -15,10 +16,11 @@ export function PaperHead({
   of: readonly string[];
   complaint: string;
 }) {
+  const { settings } = useShop();
   return (
     <header className="border-b-2 border-ink pb-2">
       <p className="text-ink-soft">
-        Pellwick Service Bench · job{" "}
+        {settings.shopName} · job{" "}
         <span className="reading font-semibold">{String(number).padStart(4, "0")}</span> · taken in{" "}
         <Clock at={openedAt} withDate />
       </p>

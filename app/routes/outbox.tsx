@@ -24,23 +24,29 @@ export default function Outbox({ loaderData: { letters } }: Route.ComponentProps
           {letters.map((letter) => (
             <li key={letter.id} className="border-t border-rule bg-sheet px-3 py-2">
               <p>
-                <Link
-                  to={`/jobs/${letter.job}/customer`}
-                  className="inline-flex min-h-11 items-center font-bold underline underline-offset-4"
-                >
-                  {letter.subject}
-                </Link>{" "}
+                {letter.job === null ? (
+                  <b>{letter.subject}</b>
+                ) : (
+                  <Link
+                    to={`/jobs/${letter.job}/customer`}
+                    className="inline-flex min-h-11 items-center font-bold underline underline-offset-4"
+                  >
+                    {letter.subject}
+                  </Link>
+                )}{" "}
                 <span className="text-ink-soft">
                   to {letter.address}, {letter.person}, <Clock at={letter.at} withDate />
                 </span>
               </p>
-              <p className="whitespace-pre-line">{letter.body}</p>
-              <a
-                href={`/outbox/${letter.id}.pdf`}
-                className="inline-flex min-h-11 items-center underline underline-offset-4"
-              >
-                The page that went with it
-              </a>
+              <p className="break-words whitespace-pre-line">{letter.body}</p>
+              {letter.job !== null && (
+                <a
+                  href={`/outbox/${letter.id}.pdf`}
+                  className="inline-flex min-h-11 items-center underline underline-offset-4"
+                >
+                  The page that went with it
+                </a>
+              )}
             </li>
           ))}
         </ul>

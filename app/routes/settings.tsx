@@ -1,12 +1,10 @@
-import { data, Form, useNavigation } from "react-router";
+import { data, Form, Link, useNavigation } from "react-router";
 import { changeSettings, CURRENCIES, readSettings, shopSettings } from "#server/shop/settings.ts";
 import { MeterError } from "#server/meters/askMeter.ts";
 import { addMeter, identify, listMeters, newMeter, removeMeter } from "#server/meters/meters.ts";
-import { changeRole, listPeople, ROLES } from "#server/people/people.ts";
 import type { Route } from "./+types/settings";
 import { Button } from "../ui/Button.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
-import { useShop } from "../ui/ShopBar.tsx";
 import { money } from "../words/money.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Settings · Zygodrome" }];
@@ -17,8 +15,6 @@ export async function loader() {
 
 export async function action({ request }: Route.ActionArgs) {
   const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
-  if (typeof form["role"] === "string" && typeof form["of"] === "string")
-    return roleOf(form["of"], form["role"]);
   if (typeof form["meter"] === "string") return meterAction(form["meter"], form);
   const number = (name: string, per = 1) => {
     const text = typeof form[name] === "string" ? form[name].trim().replace(",", ".") : "";
@@ -34,7 +30,7 @@ export async function action({ request }: Route.ActionArgs) {
   });
   if (!parsed.success) {
     const said = parsed.error.issues.map((i) =>
-      i.path[0]! in COSTS ? i.message : "One of these is not offered.",
+      i.path[0]! in COSTS || i.path[0] === "shopName" ? i.message : "One of these is not offered.",
     );
     return data(
       { about: "shop", saved: false, said: `Nothing was changed. ${said.join(" ")}` },
@@ -72,21 +68,6 @@ async function meterAction(what: string, form: Record<string, unknown>) {
     : data({ about: "meters", saved: false, said: problem }, { status: 409 });
 }
 
-/** Gives somebody another role. Somebody has to be the lead. */
-async function roleOf(id: string, role: string) {
-  const known = ROLES.find((r) => r === role);
-  const leads = (await listPeople()).filter((p) => p.role === "lead" && !p.elsewhere && p.id !== id);
-  if (!known) return data({ about: "people", saved: false, said: "There is no such role." }, { status: 400 });
-  if (known !== "lead" && leads.length === 0)
-    return data(
-      { about: "people", saved: false, said: "Somebody has to be the lead: make another one first." },
-      { status: 409 },
-    );
-  return (await changeRole(id, known))
-    ? { about: "people", saved: true, said: "Saved for the whole shop." }
-    : data({ about: "people", saved: false, said: "Nobody of that name works here." }, { status: 404 });
-}
-
 /** What a job is charged by: label, hint, and what the shown number is a part of. */
 const COSTS = {
   labourPerHour: ["Labour an hour", "Charged by the quarter hour begun; waiting is not charged.", 1],
@@ -114,15 +95,12 @@ const MARKS = [
   ["comma", "230,5, cells between semicolons"],
 ] as const;
 
-const ROLE_NAMES = ["lead", "technician", "learner"] as const;
-
 /** How the shop reads and writes. Numbers are taken either way wherever they are typed. */
 export default function Settings({
   loaderData: { settings, currencies, meters },
   actionData,
 }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";
-  const { people } = useShop();
   const choice = (
     name: "currency" | "symbols" | "temperature" | "decimal",
     label: string,
@@ -149,6 +127,18 @@ export default function Settings({
         or 2.5 mm².
       </p>
       <Form method="post" className="flex flex-col gap-6 pt-5">
+        <Field label="Name of the shop" hint="It stands on papers for customers.">
+          {(aria) => (
+            <input
+              {...aria}
+              name="shopName"
+              required
+              maxLength={80}
+              defaultValue={settings.shopName}
+              className={inputClass}
+            />
+          )}
+        </Field>
         {choice(
           "symbols",
           "Symbols of drawings",
@@ -201,37 +191,11 @@ export default function Settings({
       />
       <section aria-label="People" className="pt-8">
         <h2 className="border-b border-rule pb-2 text-xl font-bold">People</h2>
-        <p className="py-2 text-ink-soft">
-          A lead sets exercises in Practice. Who is learning works there only, and records nothing in jobs.
+        <p className="py-2">
+          <Link to="/staff" className="inline-flex min-h-11 items-center underline underline-offset-4">
+            Who works here, what they do, and how they sign in
+          </Link>
         </p>
-        <p role="status" className="empty:hidden">
-          {actionData?.about === "people" ? actionData.said : ""}
-        </p>
-        <ul>
-          {people
-            .filter((p) => !p.elsewhere)
-            .map((p) => (
-              <li key={p.id} className="border-b border-rule-faint py-2">
-                <Form method="post" className="flex flex-wrap items-center gap-3">
-                  <input type="hidden" name="of" value={p.id} />
-                  <strong className="grow">{p.name}</strong>
-                  <select
-                    name="role"
-                    aria-label={`What ${p.name} does here`}
-                    defaultValue={p.role}
-                    className="min-h-11 border-[1.5px] border-ink bg-field px-2"
-                  >
-                    {ROLE_NAMES.map((role) => (
-                      <option key={role}>{role}</option>
-                    ))}
-                  </select>
-                  <Button type="submit" disabled={busy} aria-label={`Change what ${p.name} does here`}>
-                    Change
-                  </Button>
-                </Form>
-              </li>
-            ))}
-        </ul>
       </section>
     </main>
   );

@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from "node:async_hooks";
 import { z } from "zod";
 import { onNewEvents } from "#server/jobs/feed.ts";
 import { readEventsAfter } from "#server/jobs/readJob.ts";
@@ -66,7 +67,8 @@ function follow(job: string, after: number, tell: (seq: number, event: unknown) 
       }
     });
   };
-  const forget = onNewEvents(job, send);
+  // It is called from the listening connection, and asks for this shop.
+  const forget = onNewEvents(job, AsyncLocalStorage.bind(send));
   send();
   return forget;
 }

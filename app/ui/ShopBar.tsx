@@ -1,17 +1,18 @@
-import { SunMoon } from "lucide-react";
+import { SunMoon, UserRound } from "lucide-react";
 import { Link, useFetcher, useRouteLoaderData } from "react-router";
 import type { ShopSettings } from "#server/shop/settings.ts";
 import type { loader } from "../root.tsx";
 
 /** The line at the top of the shop's pages: home, who is working, the theme. */
 export function ShopBar() {
+  const { settings } = useShop();
   return (
     <header className="no-print flex items-center gap-x-2.5 border-b-2 border-ink bg-sheet px-3 py-1.5 whitespace-nowrap sm:gap-x-5 sm:px-4 md:px-6">
       <Link to="/" className="flex min-h-11 shrink-0 items-center gap-2 text-lg font-bold">
         <img src="/mark.svg" alt="" className="size-7" />
         <span className="max-sm:sr-only">Zygodrome</span>
       </Link>
-      <span className="hidden text-ink-soft 2xl:inline">Pellwick Service Bench</span>
+      <span className="hidden text-ink-soft 2xl:inline">{settings.shopName}</span>
       <nav aria-label="Bench" className="flex gap-x-3 sm:gap-x-5">
         {[
           ["/units", "Units", "Units"],
@@ -41,6 +42,7 @@ export function ShopBar() {
 
 /** What holds where the page has no answer of the server: on an error page. */
 const USUAL: ShopSettings = {
+  shopName: "",
   currency: "EUR",
   symbols: "unit",
   temperature: "C",
@@ -59,6 +61,8 @@ export function useShop() {
     person: data?.choices.person,
     theme: data?.choices.theme,
     settings: data?.settings ?? USUAL,
+    /** By a passphrase or a link; undefined at the shop's own machine. */
+    signedIn: data?.signedIn,
   };
 }
 
@@ -81,8 +85,22 @@ export function PersonOptions() {
   );
 }
 
-/** Who is working at this screen: every entry carries the name. */
+/** Who is working at this screen: every entry carries the name. Who is signed in is not chosen. */
 export function PersonChoice() {
+  const { signedIn } = useShop();
+  if (!signedIn) return <WhoIsWorking />;
+  return (
+    <Link
+      to="/you"
+      className="flex min-h-11 items-center gap-2 font-semibold underline decoration-rule underline-offset-4 max-sm:max-w-28"
+    >
+      <UserRound aria-hidden size={20} className="shrink-0" />
+      <span className="truncate">{signedIn.name}</span>
+    </Link>
+  );
+}
+
+function WhoIsWorking() {
   const { person } = useShop();
   const fetcher = useFetcher();
   const chosen = (fetcher.formData?.get("person") as string | null | undefined) ?? person ?? "";

@@ -130,9 +130,7 @@ async function inspect(url: string): Promise<DatabaseCheck> {
 /** Whether the database has been brought up to date once. */
 function holdsShop(url: string): Promise<boolean> {
   return withPool(url, async (pool) => {
-    const { rows } = await pool.query<{ there: boolean }>(
-      "SELECT to_regclass('job_summaries') IS NOT NULL AS there",
-    );
+    const { rows } = await pool.query<{ there: boolean }>("SELECT to_regclass('shops') IS NOT NULL AS there");
     return rows[0]!.there;
   });
 }
@@ -163,17 +161,18 @@ async function inOwn(cluster: Cluster, sql: string): Promise<void> {
 }
 
 function countsText(counts: Readonly<Record<string, number>>): string {
-  return Object.entries(counts)
-    .filter(([table]) => !DERIVED.includes(table))
-    .map(([table, n]) => `${n} ${NAME[table] ?? table}`)
+  return Object.entries(COUNTED)
+    .map(([table, name]) => `${counts[table] ?? 0} ${name}`)
     .join(", ");
 }
 
-/** Tables that are made of others, or of their parts: nobody counts them. */
-const DERIVED = ["job_summaries", "job_records", "job_repairs", "job_checks", "unit_revisions"];
-
-const NAME: Readonly<Record<string, string>> = {
+/** What is told of what is there; the other tables are made of these, or of their parts. */
+const COUNTED: Readonly<Record<string, string>> = {
+  people: "people",
   unit_models: "unit models",
+  jobs: "jobs",
   job_events: "entries",
+  files: "files",
   outbox: "letters",
+  practices: "exercises",
 };

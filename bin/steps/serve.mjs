@@ -17,13 +17,15 @@ export async function prepareDatabase(root, cluster) {
  * Starts the web server and resolves, once it listens, to its process and address. It ends with us, however we end: its
  * standard input closes then.
  */
-export function startServer(root, databaseUrl, port, { stderr = "inherit" } = {}) {
+export function startServer(root, databaseUrl, port, { stderr = "inherit", machineShop = "pellwick" } = {}) {
   return new Promise((resolve, reject) => {
     const env = cleanEnvironment({
       DATABASE_URL: databaseUrl,
       PORT: String(port),
       NODE_ENV: "production",
       ENDS_WITH_INPUT: "yes",
+      // Whoever sits at this machine works for the shop that was started here, without a sign-in, unless that is asked for.
+      ...(process.env.ZYGODROME_SIGN_IN === "required" ? {} : { ZYGODROME_MACHINE_SHOP: machineShop }),
     });
     const child = spawn(process.execPath, ["--max-semi-space-size=8", "build/node/main.js"], {
       cwd: root,

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasherDictionary } from "../../tests/support/glasswasher.ts";
 import {
+  bestCourse,
   debrief,
   freshTruth,
   playSchool,
@@ -100,5 +101,21 @@ describe("another way against the same fault", () => {
   test("one that calls something else is not right", () => {
     const other: Hidden = { ...hidden, items: ["heater"] };
     expect(playSchool(dictionary, other, 3, "information").right).toBe(false);
+  });
+});
+
+describe("the computed best", () => {
+  test("comes to the fault with no more than the program's own order needs, without the repair", () => {
+    const best = bestCourse(dictionary, "TC1:open")!;
+    const own = playSchool(dictionary, hidden, 3, "information");
+    expect(best.minutes).toBeGreaterThan(0);
+    expect(best.minutes).toBeLessThan(own.minutes);
+    expect(best.checks).toBeGreaterThan(0);
+  });
+
+  test("is of single faults of parts only", () => {
+    expect(bestCourse(dictionary, "not-in-model")).toBeUndefined();
+    expect(bestCourse(dictionary, "as-it-should")).toBeUndefined();
+    expect(bestCourse(dictionary, "no such")).toBeUndefined();
   });
 });

@@ -1,4 +1,5 @@
 /** Practice: a simulated unit with a hidden fault, worked with the hands' own actions, and what came of it. */
+export { bestCourse, type BestCourse } from "./bestCourse.ts";
 export { complaintOf, drawFault, signsOf, type Sign } from "./drawFault.ts";
 export { freshTruth } from "./freshTruth.ts";
 export {

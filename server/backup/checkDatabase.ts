@@ -1,8 +1,9 @@
 import { isDeepStrictEqual } from "node:util";
+import { escapeIdentifier, type Pool } from "pg";
 import sharp from "sharp";
 import { recordOf, type JobEvent } from "#core/job/index.ts";
 import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
-import { many, maybeOne, one, type Connection } from "../database/query.ts";
+import { everyShop, many, maybeOne, one, withShopsEyes, type Connection } from "../database/query.ts";
 import { selectLog } from "../jobs/statements.ts";
 import { summaryOf } from "../jobs/summary.ts";
 import { modelHash } from "../units/models.ts";
@@ -14,38 +15,39 @@ export interface DatabaseCheck {
 }
 
 /** Reads everything that is kept and says what is not as it should be. Changes nothing. */
-export async function checkDatabase(on: Connection): Promise<DatabaseCheck> {
+export async function checkDatabase(owner: Pool): Promise<DatabaseCheck> {
+  const shops = await everyShop(owner);
+  const problems: string[] = [];
+  for (const shop of shops) {
+    const found = await withShopsEyes(shop, shopProblems, owner);
+    problems.push(...found.map((text) => (shops.length > 1 ? `${shop}: ${text}` : text)));
+  }
+  return { counts: await countAll(owner), problems };
+}
+
+async function shopProblems(on: Connection): Promise<string[]> {
   const models = new Map<string, UnitModel>();
-  const problems = [
+  return [
     ...(await modelProblems(on, models)),
     ...(await jobProblems(on, models)),
     ...(await fileProblems(on)),
   ];
-  return { counts: await countAll(on), problems };
 }
 
-/** Rows of each table. */
-export async function countAll(on: Connection): Promise<Record<string, number>> {
-  const tables = [
-    "people",
-    "unit_models",
-    "unit_revisions",
-    "jobs",
-    "job_events",
-    "files",
-    "job_summaries",
-    "job_records",
-    "job_repairs",
-    "job_checks",
-    "outbox",
-  ];
-  const counted = await Promise.all(
-    tables.map(async (table) => {
-      const { n } = await one<{ n: number }>(on, `SELECT count(*)::int AS n FROM ${table}`);
-      return [table, n] as const;
-    }),
+/** Rows of each table, of all shops: every table that the schema has, so that none is forgotten. */
+export async function countAll(owner: Pool): Promise<Record<string, number>> {
+  const { rows: tables } = await owner.query<{ name: string }>(
+    `SELECT table_name AS name FROM information_schema.tables
+      WHERE table_schema = 'public' AND table_type = 'BASE TABLE' AND table_name <> 'schema_migrations' ORDER BY 1`,
   );
-  return Object.fromEntries(counted);
+  const counts: Record<string, number> = {};
+  for (const { name } of tables) {
+    const { rows } = await owner.query<{ n: number }>(
+      `SELECT count(*)::int AS n FROM ${escapeIdentifier(name)}`,
+    );
+    counts[name] = rows[0]!.n;
+  }
+  return counts;
 }
 
 async function modelProblems(on: Connection, read: Map<string, UnitModel>): Promise<string[]> {

@@ -1,4 +1,5 @@
 import pg from "pg";
+import { usualShop } from "./shopOfWork.ts";
 
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
 pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
@@ -13,8 +14,10 @@ export function pool(): pg.Pool {
     throw new Error(
       "DATABASE_URL is not set. Start with `npm start`, which starts the database and sets it.",
     );
+  const usual = usualShop();
   const made = new pg.Pool({
     connectionString,
+    ...(usual === undefined ? {} : { options: `-c zygodrome.shop=${usual}` }),
     max: 8,
     allowExitOnIdle: true,
     connectionTimeoutMillis: 5000,

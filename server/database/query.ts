@@ -1,6 +1,7 @@
 import type { Pool, PoolClient, QueryResult, QueryResultRow } from "pg";
 import { DatabaseGone, isConnectionLoss, isNoText } from "./gone.ts";
 import { pool } from "./pool.ts";
+import { inShop, shopOfWork } from "./shopOfWork.ts";
 
 /** What a query runs on: the pool, or the client of a transaction. */
 export type Connection = Pool | PoolClient;
@@ -32,6 +33,14 @@ async function run<Row extends QueryResultRow>(
   sql: string,
   values: readonly unknown[],
 ): Promise<QueryResult<Row>> {
+  if ("totalCount" in on) {
+    const client = await clientForShop(on);
+    try {
+      return await run<Row>(client, sql, values);
+    } finally {
+      client.release();
+    }
+  }
   try {
     return await on.query<Row>(sql, [...values]);
   } catch (error) {
@@ -41,10 +50,55 @@ async function run<Row extends QueryResultRow>(
   }
 }
 
+/** Shop that a connection was last told to work for. */
+const toldShop = new WeakMap<PoolClient, string>();
+
+/**
+ * A connection that works for the shop of the work in hand: row-level security shows it that shop's rows and no others. A
+ * connection that cannot be told is given up.
+ */
+async function clientForShop(from: Pool): Promise<PoolClient> {
+  const shop = shopOfWork();
+  const client = await from.connect().catch((error: unknown) => {
+    throw isConnectionLoss(error) ? new DatabaseGone() : error;
+  });
+  if (toldShop.get(client) === shop) return client;
+  try {
+    await client.query("SELECT set_config('zygodrome.shop', $1, false)", [shop]);
+  } catch (error) {
+    client.release(true);
+    throw isConnectionLoss(error) ? new DatabaseGone() : error;
+  }
+  toldShop.set(client, shop);
+  return client;
+}
+
+/**
+ * As the owner of the database: does the work with one shop's eyes, by what the application's role sees of it and may do.
+ * @param from the owner's own connections
+ */
+export function withShopsEyes<T>(
+  shop: string,
+  work: (client: PoolClient) => Promise<T>,
+  from: Pool = pool(),
+): Promise<T> {
+  return inShop(shop, () =>
+    transaction(async (client) => {
+      await execute(client, "SET LOCAL ROLE zygodrome_app");
+      return work(client);
+    }, from),
+  );
+}
+
+/** As the owner: every shop there is. */
+export async function everyShop(from: Pool = pool()): Promise<string[]> {
+  return (await from.query<{ id: string }>("SELECT id FROM shops ORDER BY id")).rows.map((r) => r.id);
+}
+
 /** Whether the database answers now. */
 export async function isDatabaseThere(): Promise<boolean> {
   try {
-    await many(pool(), "SELECT 1");
+    await pool().query("SELECT 1");
     return true;
   } catch {
     return false;
@@ -75,12 +129,11 @@ export async function one<Row extends QueryResultRow>(
  * Runs `work` in a transaction: commits what it did when it returns, undoes it when it throws.
  * @throws DatabaseGone where the database does not answer; what was done is then not known to be kept
  */
-export async function transaction<T>(work: (client: PoolClient) => Promise<T>): Promise<T> {
-  const client = await pool()
-    .connect()
-    .catch((error: unknown) => {
-      throw isConnectionLoss(error) ? new DatabaseGone() : error;
-    });
+export async function transaction<T>(
+  work: (client: PoolClient) => Promise<T>,
+  from: Pool = pool(),
+): Promise<T> {
+  const client = await clientForShop(from);
   let broken = false;
   try {
     await execute(client, "BEGIN");

@@ -14,7 +14,7 @@ export async function storeFile(
     pool(),
     `INSERT INTO files (id, job_id, name, media, content, thumbnail)
      SELECT $1, jobs.id, $3, $4, $5, $6 FROM jobs WHERE jobs.id = $2
-     ON CONFLICT (id) DO NOTHING`,
+     ON CONFLICT (shop_id, id) DO NOTHING`,
     [id, jobId, name, media, content, thumbnail ?? null],
   );
   return rows === 1 || (await readFile(id, false)) !== undefined;

@@ -24,7 +24,7 @@ export async function insertJob(
 ): Promise<boolean> {
   const rows = await execute(
     on,
-    "INSERT INTO jobs (id, model_hash, label, opened_at) VALUES ($1, $2, $3, coalesce($4, now())) ON CONFLICT (id) DO NOTHING",
+    "INSERT INTO jobs (id, model_hash, label, opened_at) VALUES ($1, $2, $3, coalesce($4, now())) ON CONFLICT (shop_id, id) DO NOTHING",
     [id, modelHash, label, openedAt],
   );
   return rows === 1;

@@ -88,7 +88,7 @@ export async function keepSummary(
     `INSERT INTO job_summaries (job_id, number, unit_name, label, opened_at, complaint, last_at, findings, status, band,
        called_item, waits, people, unreadable, words, stage)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)
-     ON CONFLICT (job_id) DO UPDATE SET unit_name = $3, complaint = $6, last_at = $7, findings = $8, status = $9, band = $10,
+     ON CONFLICT (shop_id, job_id) DO UPDATE SET unit_name = $3, complaint = $6, last_at = $7, findings = $8, status = $9, band = $10,
        called_item = $11, waits = $12, people = $13, unreadable = $14, words = $15, stage = $16`,
     [
       job.id,

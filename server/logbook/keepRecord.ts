@@ -24,7 +24,7 @@ export async function keepRecord(
        waived, come_back_of, item, item_name, suspect, wrong_repairs, parts_price, checks, diagnosing, waiting, repairing,
        proving, people, claimed, words)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25)
-     ON CONFLICT (job_id) DO UPDATE SET unit_name = $4, complaint = $7, closed_at = $8, outcome = $9, proven = $10,
+     ON CONFLICT (shop_id, job_id) DO UPDATE SET unit_name = $4, complaint = $7, closed_at = $8, outcome = $9, proven = $10,
        waived = $11, item = $13, item_name = $14, suspect = $15, wrong_repairs = $16, parts_price = $17, checks = $18,
        diagnosing = $19, waiting = $20, repairing = $21, proving = $22, people = $23, claimed = $24, words = $25`,
     [

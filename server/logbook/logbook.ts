@@ -54,14 +54,20 @@ const SQL: Readonly<
       "Jobs",
       "Minutes, half of them under",
       "Minutes, nine in ten under",
+      "Computed best, half of them under",
       "Checks, half of them under",
+      "Checks, computed best",
     ],
     sql: (jobs) =>
       `SELECT unit_name, count(*)::int,
           round(percentile_cont(0.5) WITHIN GROUP (ORDER BY diagnosing))::int,
           round(percentile_cont(0.9) WITHIN GROUP (ORDER BY diagnosing))::int,
-          percentile_disc(0.5) WITHIN GROUP (ORDER BY checks)::int
-        FROM (${jobs}) j WHERE outcome = 'repaired' GROUP BY 1 ORDER BY 2 DESC, 1`,
+          round((percentile_cont(0.5) WITHIN GROUP (ORDER BY b.minutes))::numeric, 1)::float8,
+          percentile_disc(0.5) WITHIN GROUP (ORDER BY j.checks)::int,
+          percentile_disc(0.5) WITHIN GROUP (ORDER BY b.checks)::int
+        FROM (${jobs}) j JOIN jobs ON jobs.id = j.job_id
+          LEFT JOIN best_courses b ON b.model_hash = jobs.model_hash AND b.suspect = j.suspect
+        WHERE outcome = 'repaired' GROUP BY 1 ORDER BY 2 DESC, 1`,
   },
   checks: {
     heads: ["Kind of check", "Made", "In jobs", "Jobs it proved", "Proved of each hundred made"],

@@ -47,7 +47,7 @@ export function listMeters(): Promise<BenchMeter[]> {
 export async function addMeter({ name, host, port }: z.infer<typeof newMeter>): Promise<string | undefined> {
   const added = await execute(
     pool(),
-    "INSERT INTO meters (id, name, host, port) VALUES ($1, $2, $3, $4) ON CONFLICT (host, port) DO NOTHING",
+    "INSERT INTO meters (id, name, host, port) VALUES ($1, $2, $3, $4) ON CONFLICT (shop_id, host, port) DO NOTHING",
     [randomUUID(), name, host, port],
   );
   return added === 1 ? undefined : `${host}:${port} is on the list already.`;

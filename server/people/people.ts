@@ -1,4 +1,5 @@
 import { execute, many, maybeOne, type Connection } from "../database/query.ts";
+import { nameRefusal } from "./acting.ts";
 import { pool } from "../database/pool.ts";
 
 export interface Person {
@@ -8,6 +9,8 @@ export interface Person {
   readonly elsewhere: boolean;
   /** A lead sets exercises; a learner works in practice only. */
   readonly role: Role;
+  /** Does not work here any more. */
+  readonly left: boolean;
 }
 
 export const ROLES = ["lead", "technician", "learner"] as const;
@@ -15,9 +18,9 @@ export type Role = (typeof ROLES)[number];
 
 /** Who works here, and who has written in a job that came as a file. */
 export function listPeople(on: Connection = pool()): Promise<Person[]> {
-  return many<{ id: string; name: string; elsewhere: boolean; role: Role }>(
+  return many<{ id: string; name: string; elsewhere: boolean; role: Role; left: boolean }>(
     on,
-    "SELECT id, name, elsewhere, role FROM people ORDER BY added_at, name",
+    "SELECT id, name, elsewhere, role, left_at IS NOT NULL AS left FROM people ORDER BY added_at, name",
   );
 }
 
@@ -29,29 +32,29 @@ export async function addFromElsewhere(
   await execute(on, "INSERT INTO people (id, name, elsewhere) VALUES ($1, $2, true)", [id, name]);
 }
 
+/** Whether somebody works here, and what is sent may stand under their name. */
 export async function personExists(on: Connection, id: string): Promise<boolean> {
   return (
-    (await maybeOne<{ id: string }>(on, "SELECT id FROM people WHERE id = $1 AND NOT elsewhere", [id])) !==
-    undefined
+    nameRefusal(id) === undefined &&
+    (await maybeOne<{ id: string }>(
+      on,
+      "SELECT id FROM people WHERE id = $1 AND NOT elsewhere AND left_at IS NULL",
+      [id],
+    )) !== undefined
   );
 }
 
 /** Why somebody may not work on jobs; undefined where they may. */
 export async function jobRefusal(on: Connection, id: string): Promise<string | undefined> {
+  const refusal = nameRefusal(id);
+  if (refusal !== undefined) return refusal;
   const person = await maybeOne<{ name: string; role: Role }>(
     on,
-    "SELECT name, role FROM people WHERE id = $1 AND NOT elsewhere",
+    "SELECT name, role FROM people WHERE id = $1 AND NOT elsewhere AND left_at IS NULL",
     [id],
   );
   if (!person) return `Nobody “${id}” works in this shop. Choose who is working at the top of the page.`;
   return person.role === "learner"
     ? `${person.name} is learning, and works in Practice only. A lead can change that in Settings.`
     : undefined;
-}
-
-/** Gives somebody another role. Returns whether there is such a person. */
-export async function changeRole(id: string, role: Role): Promise<boolean> {
-  return (
-    (await execute(pool(), "UPDATE people SET role = $2 WHERE id = $1 AND NOT elsewhere", [id, role])) === 1
-  );
 }

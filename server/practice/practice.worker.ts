@@ -1,9 +1,11 @@
 import { unpackDictionary, buildDictionary, type Dictionary, type Order } from "#core/diagnosis/index.ts";
 import {
+  bestCourse,
   debrief,
   hide,
   playSchool,
   PracticeSession,
+  type BestCourse,
   type Debrief,
   type Exercise,
   type Hidden,
@@ -14,6 +16,7 @@ import {
 } from "#core/practice/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
+import { inShop } from "../database/shopOfWork.ts";
 import { readDictionary } from "../units/dictionaries.ts";
 
 interface Worked {
@@ -24,12 +27,19 @@ interface Worked {
   readonly taken: readonly Taken[];
 }
 
-export type PracticeRequest =
+/** What a thread does, and for which shop. */
+export type PracticeRequest = { readonly shop: string } & PracticeTask;
+
+export type PracticeTask =
   | { readonly want: "hide"; readonly hash: string; readonly unit: UnitModel; readonly exercise: Exercise }
   /** The exercise after its actions, as it stands at a time. */
   | ({ readonly want: "stand"; readonly id: string; readonly clock: number } & Worked)
   | ({ readonly want: "debrief" } & Worked)
-  | ({ readonly want: "school"; readonly order: Order } & Worked);
+  | ({ readonly want: "school"; readonly order: Order } & Worked)
+  /** The shortest way to a fault, for a job that was closed on it. */
+  | { readonly want: "course"; readonly hash: string; readonly unit: UnitModel; readonly suspect: string };
+
+export type PracticeAnswer = Hidden | PracticeStand | Debrief | SchoolPlay | BestCourse | undefined;
 
 /** What an exercise shows: nothing of what is hidden. */
 export interface PracticeStand {
@@ -52,9 +62,11 @@ const MOST_UNITS = 8;
 const MOST_SESSIONS = 24;
 const MOST_DICTIONARIES = 2;
 
-export default async function practise(
-  request: PracticeRequest,
-): Promise<Hidden | PracticeStand | Debrief | SchoolPlay | undefined> {
+export default function practise(request: PracticeRequest): Promise<PracticeAnswer> {
+  return inShop(request.shop, () => answer(request));
+}
+
+async function answer(request: PracticeTask): Promise<PracticeAnswer> {
   const unit = kept(units, request.hash, MOST_UNITS, () => request.unit);
   switch (request.want) {
     case "hide":
@@ -65,11 +77,13 @@ export default async function practise(
       return debrief(await dictionaryOf(request.hash, unit), request.hidden, request.seed, request.taken);
     case "school":
       return playSchool(await dictionaryOf(request.hash, unit), request.hidden, request.seed, request.order);
+    case "course":
+      return bestCourse(await dictionaryOf(request.hash, unit), request.suspect);
   }
 }
 
 function standAt(
-  { id, hidden, seed, taken, clock }: Extract<PracticeRequest, { want: "stand" }>,
+  { id, hidden, seed, taken, clock }: Extract<PracticeTask, { want: "stand" }>,
   unit: UnitModel,
 ): PracticeStand {
   let session = sessions.get(id);

@@ -1,9 +1,10 @@
 import path from "node:path";
 import { Piscina } from "piscina";
 import type { Order } from "#core/diagnosis/index.ts";
-import type { Debrief, Exercise, Hidden, SchoolPlay, Taken } from "#core/practice/index.ts";
+import type { BestCourse, Debrief, Exercise, Hidden, SchoolPlay, Taken } from "#core/practice/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import type { default as practise, PracticeRequest, PracticeStand } from "./practice.worker.ts";
+import { shopOfWork } from "../database/shopOfWork.ts";
+import type { PracticeAnswer, PracticeRequest, PracticeStand, PracticeTask } from "./practice.worker.ts";
 
 /** An exercise with all that is known of it here. */
 export interface Worked {
@@ -18,12 +19,13 @@ export interface Worked {
 const STEP_MS = 10_000;
 const LONG_MS = 90_000;
 
-type Answer = Awaited<ReturnType<typeof practise>>;
-const holder = globalThis as typeof globalThis & { zygodromePractice?: Piscina<PracticeRequest, Answer> };
+const holder = globalThis as typeof globalThis & {
+  zygodromePractice?: Piscina<PracticeRequest, PracticeAnswer>;
+};
 
 /** Threads of their own: an exercise never waits for a job, nor a job for an exercise. One keeps what it solved to itself. */
-function threads(): Piscina<PracticeRequest, Answer> {
-  return (holder.zygodromePractice ??= new Piscina<PracticeRequest, Answer>({
+function threads(): Piscina<PracticeRequest, PracticeAnswer> {
+  return (holder.zygodromePractice ??= new Piscina<PracticeRequest, PracticeAnswer>({
     filename: path.resolve("build/node/practice.js"),
     resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: 448 },
     minThreads: 0,
@@ -32,10 +34,10 @@ function threads(): Piscina<PracticeRequest, Answer> {
   }));
 }
 
-async function run<T extends Answer>(request: PracticeRequest, ms: number): Promise<T> {
+async function run<T extends PracticeAnswer>(task: PracticeTask, ms: number): Promise<T> {
   const signal = AbortSignal.timeout(ms);
   try {
-    return (await threads().run(request, { signal })) as T;
+    return (await threads().run({ shop: shopOfWork(), ...task }, { signal })) as T;
   } catch (error) {
     if (signal.aborted)
       throw new Response("This exercise takes long to compute. Try it again in a moment.", { status: 503 });
@@ -54,4 +56,7 @@ export function lookBack(worked: Worked): Promise<Debrief> {
 }
 export function playBy(order: Order, worked: Worked): Promise<SchoolPlay> {
   return run<SchoolPlay>({ want: "school", order, ...worked }, LONG_MS);
+}
+export function courseTo(hash: string, unit: UnitModel, suspect: string): Promise<BestCourse | undefined> {
+  return run<BestCourse | undefined>({ want: "course", hash, unit, suspect }, LONG_MS);
 }

@@ -4,6 +4,7 @@ import { EXERCISE_KINDS, type Hidden, type PracticeAction, type Taken } from "#c
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import { execute, many, maybeOne, transaction, type Connection } from "../database/query.ts";
+import { actsAsLead, whoActs } from "../people/acting.ts";
 import { personExists } from "../people/people.ts";
 import { modelByHash, newestModel } from "../units/models.ts";
 import { layOut, standAt, type Worked } from "./practiceThreads.ts";
@@ -176,12 +177,14 @@ async function clockOf(on: Connection, { id }: PracticeRow): Promise<number> {
   return row ? row.clock + Math.min(MOST_IDLE_SECONDS, Math.max(0, row.seconds)) : 0;
 }
 
+/** Somebody who is signed in has their own exercises; a lead looks at all. */
 function selectPractice(on: Connection, id: string, lock = ""): Promise<PracticeRow | undefined> {
   if (!z.uuid().safeParse(id).success) return Promise.resolve(undefined);
   return maybeOne<PracticeRow>(
     on,
     `SELECT id, person_id AS person, model_hash AS "modelHash", kind, difficulty, seed, hidden,
-       opened_at AS "openedAt", finished_at AS "finishedAt" FROM practices WHERE id = $1 ${lock}`,
-    [id],
+       opened_at AS "openedAt", finished_at AS "finishedAt" FROM practices
+      WHERE id = $1 AND ($2::text IS NULL OR person_id = $2) ${lock}`,
+    [id, actsAsLead() ? null : (whoActs()?.person?.id ?? null)],
   );
 }

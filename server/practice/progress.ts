@@ -163,7 +163,7 @@ export function classList(): Promise<ClassRow[]> {
     `SELECT w.id, w.name, w.role, count(p.finished_at)::int AS done, (count(*) FILTER (WHERE p.was_right))::int AS right,
        coalesce(sum(p.dangers), 0)::int AS dangers, to_char(max(p.opened_at), 'YYYY-MM-DD') AS "lastAt"
      FROM people w LEFT JOIN practices p ON p.person_id = w.id
-     WHERE NOT w.elsewhere GROUP BY w.id ORDER BY w.name`,
+     WHERE NOT w.elsewhere AND w.left_at IS NULL GROUP BY w.shop_id, w.id ORDER BY w.name`,
   );
 }
 

@@ -29,14 +29,14 @@ export function customerPdf(paper: JobPaper, address: string): Promise<Uint8Arra
 export const four = (number: number) => String(number).padStart(4, "0");
 
 /** Shop, job and unit, and the job's address as a square code. */
-export function head({ job, names, record }: JobPaper, address: string): Content {
+export function head({ job, names, record, settings }: JobPaper, address: string): Content {
   const people = [...new Set(job.events.map((e) => names[e.person] ?? e.person))].join(", ");
   return {
     columns: [
       {
         width: "*",
         stack: [
-          { text: `Pellwick Service Bench · job ${four(job.number)}`, color: "#444444" },
+          { text: `${settings.shopName} · job ${four(job.number)}`, color: "#444444" },
           { text: job.unit.name, fontSize: 18, bold: true },
           { text: [job.unit.maker, job.label].filter(Boolean).join(", ") },
           {

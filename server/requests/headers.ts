@@ -1,6 +1,6 @@
 import { randomBytes } from "node:crypto";
 import type { IncomingMessage } from "node:http";
-import type { RequestHandler, Response } from "express";
+import type { Request, RequestHandler, Response } from "express";
 import helmet from "helmet";
 
 /**
@@ -13,6 +13,7 @@ export const pageHeaders: readonly RequestHandler[] = [
     request.headers["x-page-nonce"] = nonce;
     // The adapter to web requests reads the headers as they came over the wire.
     request.rawHeaders.push("X-Page-Nonce", nonce);
+    noteWhereFrom(request);
     response.locals["nonce"] = nonce;
     next();
   },
@@ -34,14 +35,27 @@ export const pageHeaders: readonly RequestHandler[] = [
     },
     referrerPolicy: { policy: "same-origin" },
     xFrameOptions: { action: "deny" },
-    // Served on this machine without TLS: a promise of TLS would lock the browser out.
+    // Below: without TLS a promise of it would lock the browser out.
     strictTransportSecurity: false,
   }),
-  (_request, response, next) => {
+  (request, response, next) => {
+    if (request.secure)
+      response.setHeader("Strict-Transport-Security", "max-age=31536000; includeSubDomains");
     response.setHeader("Permissions-Policy", "camera=(self), microphone=(self), geolocation=(), payment=()");
     next();
   },
 ];
+
+/** For the application, which sees no socket: what a request says of these itself is taken out. */
+function noteWhereFrom(request: Request): void {
+  const said = { "x-asked-from": request.ip ?? "", "x-asked-over": request.secure ? "tls" : "plain" };
+  for (const [name, value] of Object.entries(said)) {
+    for (let i = request.rawHeaders.length - 2; i >= 0; i -= 2)
+      if (request.rawHeaders[i]!.toLowerCase() === name) request.rawHeaders.splice(i, 2);
+    request.headers[name] = value;
+    request.rawHeaders.push(name, value);
+  }
+}
 
 function nonceOf(_request: IncomingMessage, response: object): string {
   return `'nonce-${String((response as Response).locals["nonce"])}'`;

@@ -1,13 +1,19 @@
 import type { RequestHandler } from "express";
 
-const HOSTS = ["127.0.0.1", "localhost", "[::1]"];
+/** This machine's own names, and those under which a proxy serves it (ZYGODROME_HOSTS, with commas between). */
+const HOSTS = [
+  "127.0.0.1",
+  "localhost",
+  "[::1]",
+  ...(process.env["ZYGODROME_HOSTS"] ?? "").split(",").flatMap((h) => h.trim().toLowerCase() || []),
+];
 const READS = ["GET", "HEAD", "OPTIONS"];
 
-/** There is no sign-in: only this machine may ask, under a name of its own (a page elsewhere cannot rebind one to us). */
+/** Asked under a name of its own only: a page elsewhere cannot rebind one to us. */
 export const onlyThisHost: RequestHandler = (request, response, next) => {
-  const host = (request.headers.host ?? "").replace(/:\d+$/, "");
+  const host = (request.headers.host ?? "").toLowerCase().replace(/:\d+$/, "");
   if (HOSTS.includes(host)) return next();
-  response.status(421).type("text/plain").send("This server answers on 127.0.0.1 and localhost only.");
+  response.status(421).type("text/plain").send("This server does not answer under that name.");
 };
 
 /**

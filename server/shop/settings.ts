@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { pool } from "../database/pool.ts";
-import { execute, one } from "../database/query.ts";
+import { execute, one, transaction } from "../database/query.ts";
+import { audit } from "../people/audit.ts";
 
 /** Currencies that are offered (ISO 4217), with their names. */
 export const CURRENCIES = [
@@ -24,6 +25,11 @@ const amount = (what: string, most: number) =>
 
 /** How a shop reads and writes, and what it charges by. */
 export const shopSettings = z.object({
+  shopName: z
+    .string()
+    .trim()
+    .min(1, "The shop has no name.")
+    .max(80, "Keep the shop's name under 80 characters."),
   currency: z.enum(CURRENCIES.map(([code]) => code)),
   symbols: z.enum(["unit", "IEC", "NA"]),
   temperature: z.enum(["C", "F"]),
@@ -41,14 +47,15 @@ export type ShopSettings = z.infer<typeof shopSettings>;
 export async function readSettings(): Promise<ShopSettings> {
   const row = await one<Record<string, unknown>>(
     pool(),
-    `SELECT currency, symbols, temperature, decimal_mark AS decimal, labour_per_hour::float8 AS "labourPerHour",
+    `SELECT shops.name AS "shopName", currency, symbols, temperature, decimal_mark AS decimal, labour_per_hour::float8 AS "labourPerHour",
        travel::float8 AS travel, parts_margin::float8 AS "partsMargin", tax::float8 AS tax, warranty_days AS "warrantyDays"
-       FROM shop_settings`,
+       FROM shop_settings JOIN shops ON shops.id = shop_settings.shop_id`,
   );
   return shopSettings.parse(row);
 }
 
-export async function changeSettings({
+export function changeSettings({
+  shopName,
   currency,
   symbols,
   temperature,
@@ -59,10 +66,14 @@ export async function changeSettings({
   tax,
   warrantyDays,
 }: ShopSettings): Promise<void> {
-  await execute(
-    pool(),
-    `UPDATE shop_settings SET currency = $1, symbols = $2, temperature = $3, decimal_mark = $4, labour_per_hour = $5,
+  return transaction(async (client) => {
+    await execute(client, "UPDATE shops SET name = $1", [shopName]);
+    await execute(
+      client,
+      `UPDATE shop_settings SET currency = $1, symbols = $2, temperature = $3, decimal_mark = $4, labour_per_hour = $5,
        travel = $6, parts_margin = $7, tax = $8, warranty_days = $9, changed_at = now()`,
-    [currency, symbols, temperature, decimal, labourPerHour, travel, partsMargin, tax, warrantyDays],
-  );
+      [currency, symbols, temperature, decimal, labourPerHour, travel, partsMargin, tax, warrantyDays],
+    );
+    await audit(client, "changed the settings");
+  });
 }

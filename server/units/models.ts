@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import { inKeyOrder, readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
+import { shopOfWork } from "../database/shopOfWork.ts";
 import { execute, many, maybeOne, one, type Connection } from "../database/query.ts";
 
 export interface StoredModel {
@@ -21,7 +22,7 @@ export async function storeModel(on: Connection, json: unknown): Promise<string>
   const hash = modelHash(json);
   await execute(
     on,
-    "INSERT INTO unit_models (hash, unit_id, name, model) VALUES ($1, $2, $3, $4) ON CONFLICT (hash) DO NOTHING",
+    "INSERT INTO unit_models (hash, unit_id, name, model) VALUES ($1, $2, $3, $4) ON CONFLICT (shop_id, hash) DO NOTHING",
     [hash, unit.id, unit.name, JSON.stringify(json)],
   );
   await execute(
@@ -111,14 +112,16 @@ export async function modelFileOf(
 const byHash = new Map<string, StoredModel>();
 const MOST_KEPT = 32;
 
-/** A stored model; kept in memory once read, since a model never changes under its hash. */
+/** A stored model of this shop; kept in memory once read, since a model never changes under its hash. */
 export async function modelByHash(on: Connection, hash: string): Promise<StoredModel | undefined> {
-  const kept = byHash.get(hash);
+  // What another shop read is none of this one's.
+  const key = `${shopOfWork()} ${hash}`;
+  const kept = byHash.get(key);
   if (kept) return kept;
   const row = await maybeOne<{ model: unknown }>(on, "SELECT model FROM unit_models WHERE hash = $1", [hash]);
   if (!row) return undefined;
   const stored = { hash, unit: readUnitOrThrow(row.model) };
   if (byHash.size >= MOST_KEPT) byHash.delete(byHash.keys().next().value!);
-  byHash.set(hash, stored);
+  byHash.set(key, stored);
   return stored;
 }

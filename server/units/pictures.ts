@@ -42,7 +42,7 @@ export async function storePicture(
   await execute(
     pool(),
     `INSERT INTO unit_pictures (id, unit_id, name, media, content, thumbnail) VALUES ($1, $2, $3, $4, $5, $6)
-     ON CONFLICT (id) DO NOTHING`,
+     ON CONFLICT (shop_id, id) DO NOTHING`,
     [id, unit, name, media, content, thumbnail ?? null],
   );
   return "stored";

@@ -25,7 +25,7 @@ export async function setArchived(unit: string, archived: boolean): Promise<void
   await execute(
     pool(),
     `INSERT INTO unit_shelf (unit_id, archived) SELECT unit_id, $2 FROM unit_revisions WHERE unit_id = $1 LIMIT 1
-     ON CONFLICT (unit_id) DO UPDATE SET archived = excluded.archived, changed_at = now()`,
+     ON CONFLICT (shop_id, unit_id) DO UPDATE SET archived = excluded.archived, changed_at = now()`,
     [unit, archived],
   );
 }
@@ -49,7 +49,7 @@ export async function setTags(unit: string, tags: readonly string[]): Promise<vo
   await execute(
     pool(),
     `INSERT INTO unit_shelf (unit_id, tags) SELECT unit_id, $2 FROM unit_revisions WHERE unit_id = $1 LIMIT 1
-     ON CONFLICT (unit_id) DO UPDATE SET tags = excluded.tags, changed_at = now()`,
+     ON CONFLICT (shop_id, unit_id) DO UPDATE SET tags = excluded.tags, changed_at = now()`,
     [unit, tags],
   );
 }

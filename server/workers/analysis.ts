@@ -5,10 +5,11 @@ import type { NoOwnValue, OwnValue, ReadingCheck } from "#core/diagnosis/index.t
 import type { JobView, SuspectsOverTime } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
+import { shopOfWork } from "../database/shopOfWork.ts";
 import type { Job } from "../jobs/readJob.ts";
 import { ANALYSIS_FILE, hasDictionary, modelsWithoutDictionary } from "../units/dictionaries.ts";
 import { modelByHash } from "../units/models.ts";
-import type { AnalysisRequest, default as analyse } from "./analysis.worker.ts";
+import type { AnalysisAnswer, AnalysisRequest, AnalysisTask } from "./analysis.worker.ts";
 
 /** A view that takes longer is given up, ms. */
 const VIEW_MS = 45_000;
@@ -17,8 +18,10 @@ const DICTIONARY_MS = 180_000;
 /** Views of one unit beside each other: the rest of the threads stay free for other units. */
 const MOST_OF_ONE_UNIT = 1;
 
-type Answer = Awaited<ReturnType<typeof analyse>>;
-type Threads = Piscina<AnalysisRequest, Answer>;
+type Threads = Piscina<AnalysisRequest, AnalysisAnswer>;
+
+/** A thread knows nothing of the request that it works for: the shop goes with the task. */
+const forShop = (task: AnalysisTask): AnalysisRequest => ({ shop: shopOfWork(), ...task });
 
 class Analysis {
   /** Views for pages: short, several at a time. */
@@ -50,9 +53,8 @@ class Analysis {
     const signal = AbortSignal.any([AbortSignal.timeout(VIEW_MS), ...(asker ? [asker] : [])]);
     const lane = this.lane(hash);
     try {
-      const view = await lane.add(() => this.views.run({ want: "view", hash, unit, events }, { signal }), {
-        signal,
-      });
+      const request = forShop({ want: "view", hash, unit, events });
+      const view = await lane.add(() => this.views.run(request, { signal }), { signal });
       return view as JobView;
     } catch (error) {
       if (signal.aborted)
@@ -64,36 +66,38 @@ class Analysis {
   /** How a job's suspects stood after each finding, by the unit's dictionary where there is one. */
   async overTime({ modelHash: hash, unit, events }: Job): Promise<SuspectsOverTime> {
     const signal = AbortSignal.timeout(VIEW_MS);
-    return (await this.views.run({ want: "over time", hash, unit, events }, { signal })) as SuspectsOverTime;
+    const request = forShop({ want: "over time", hash, unit, events });
+    return (await this.views.run(request, { signal })) as SuspectsOverTime;
   }
 
   /** What a reading tells of a part that nobody knew. */
   async ownValue(unit: UnitModel, check: ReadingCheck, value: number): Promise<OwnValue | NoOwnValue> {
     const signal = AbortSignal.timeout(VIEW_MS);
-    return (await this.views.run({ want: "own value", unit, check, value }, { signal })) as
-      OwnValue | NoOwnValue;
+    const request = forShop({ want: "own value", unit, check, value });
+    return (await this.views.run(request, { signal })) as OwnValue | NoOwnValue;
   }
 
   /** Builds and stores a dictionary unless that is done, under way or known to fail. Never throws. */
   build(hash: string, unit: UnitModel): Promise<void> {
     if (this.unbuildable.has(hash)) return Promise.resolve();
-    const under = this.building.get(hash);
+    // Another shop's dictionary of the same model is another row.
+    const key = `${shopOfWork()} ${hash}`;
+    const under = this.building.get(key);
     if (under) return under;
     const work = (async () => {
       try {
         if (await hasDictionary(pool(), hash)) return;
-        await this.builders.run(
-          { want: "dictionary", hash, unit },
-          { signal: AbortSignal.timeout(DICTIONARY_MS) },
-        );
+        await this.builders.run(forShop({ want: "dictionary", hash, unit }), {
+          signal: AbortSignal.timeout(DICTIONARY_MS),
+        });
       } catch (error) {
         // Without the database it can be tried again; too large or too slow it stays.
         if (!(error instanceof Response)) this.unbuildable.add(hash);
       } finally {
-        this.building.delete(hash);
+        this.building.delete(key);
       }
     })();
-    this.building.set(hash, work);
+    this.building.set(key, work);
     return work;
   }
 
@@ -152,7 +156,7 @@ export async function prepareLibrary(): Promise<void> {
 }
 
 function makeThreads(maxThreads: number): Threads {
-  return new Piscina<AnalysisRequest, Answer>({
+  return new Piscina<AnalysisRequest, AnalysisAnswer>({
     filename: ANALYSIS_FILE,
     // A dictionary is some ten megabytes; what building it leaves behind is better collected than kept.
     resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: 448 },

@@ -14,6 +14,7 @@ import { type JobEvent } from "#core/job/index.ts";
 import { suspectsOverTime, viewJob, type JobView, type SuspectsOverTime } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
+import { inShop } from "../database/shopOfWork.ts";
 import { readDictionary, storeDictionary } from "../units/dictionaries.ts";
 
 /** Dictionaries of the units asked about last, by model hash; the one longest unused goes first. */
@@ -22,7 +23,10 @@ const kept = new Map<string, Dictionary>();
 const MOST_KEPT = 4;
 const MOST_HEAP_BYTES = 160e6;
 
-export type AnalysisRequest =
+/** What a thread does, and for which shop. */
+export type AnalysisRequest = { readonly shop: string } & AnalysisTask;
+
+export type AnalysisTask =
   /** The view of a job, by the stored dictionary, or by readings alone where there is none. */
   | {
       readonly want: "view";
@@ -47,10 +51,14 @@ export type AnalysisRequest =
       readonly value: number;
     };
 
+export type AnalysisAnswer = JobView | SuspectsOverTime | OwnValue | NoOwnValue | undefined;
+
 /** Runs in a worker thread: what pages show before the browser's own worker takes over, and dictionaries for all. */
-export default async function analyse(
-  request: AnalysisRequest,
-): Promise<JobView | SuspectsOverTime | OwnValue | NoOwnValue | undefined> {
+export default function analyse(request: AnalysisRequest): Promise<AnalysisAnswer> {
+  return inShop(request.shop, () => answer(request));
+}
+
+async function answer(request: AnalysisTask): Promise<AnalysisAnswer> {
   if (request.want === "own value") return ownValue(request.unit, request.check, request.value);
   const { hash, unit } = request;
   if (request.want === "dictionary") {

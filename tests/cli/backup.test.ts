@@ -63,8 +63,8 @@ beforeAll(async () => {
     .toBuffer();
   before = await withCluster(old, async (client) => {
     await client.query(
-      `INSERT INTO files (id, job_id, name, media, content, thumbnail)
-       SELECT $1, id, 'plug.jpg', 'image/jpeg', $2, $2 FROM jobs LIMIT 1`,
+      `INSERT INTO files (shop_id, id, job_id, name, media, content, thumbnail)
+       SELECT shop_id, $1, id, 'plug.jpg', 'image/jpeg', $2, $2 FROM jobs LIMIT 1`,
       [FILE_ID, picture],
     );
     return everything(client);
@@ -78,7 +78,9 @@ describe("backup and restore", () => {
   test("a backup is one file, and never written over another", async () => {
     const { code, out } = await run("backup", file, "--data", old);
     expect(code).toBe(0);
-    expect(out).toMatch(/3 people, \d+ unit models, 309 jobs, \d+ entries, 1 files, 0 letters; \d+ kB/);
+    expect(out).toMatch(
+      /3 people, \d+ unit models, 309 jobs, \d+ entries, 1 files, 0 letters, 0 exercises; \d+ kB/,
+    );
     const bytes = readFileSync(file);
     const again = await run("backup", file, "--data", old);
     expect(again).toMatchObject({ code: 2, err: expect.stringContaining("is there already") as unknown });
@@ -97,7 +99,7 @@ describe("backup and restore", () => {
 
   test("restored over another shop, that one is kept aside", async () => {
     await withCluster(fresh, (client) =>
-      client.query("INSERT INTO people (id, name) VALUES ('late', 'Late')"),
+      client.query("INSERT INTO people (shop_id, id, name) VALUES ('pellwick', 'late', 'Late')"),
     );
     const { out } = await run("restore", file, "--data", fresh);
     const aside = /kept in the database (zygodrome_before_\d{14})/.exec(out)![1]!;

@@ -7,6 +7,7 @@ import { closePool, pool } from "#server/database/pool.ts";
 import { openJob } from "#server/jobs/openJob.ts";
 import { readJob } from "#server/jobs/readJob.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
+import { computeBestCourse } from "#server/logbook/bestCourses.ts";
 import { readAsked } from "#server/logbook/asked.ts";
 import { answer, findJobs, QUESTIONS, unitsWorkedOn } from "#server/logbook/logbook.ts";
 import { closedLately, shopExperience } from "#server/logbook/shopExperience.ts";
@@ -145,10 +146,44 @@ describe("the logbook", () => {
       expect(rows.length).toBeGreaterThan(0);
       for (const row of rows) {
         expect(row).toHaveLength(heads.length);
-        for (const value of row.slice(id === "fails" ? 2 : 1)) expect(Number.isFinite(value)).toBe(true);
+        row.slice(id === "fails" ? 2 : 1).forEach((value, i) => {
+          // A best that was not computed is left open.
+          const isBest = id === "isolate" && (i === 3 || i === 5);
+          expect(Number.isFinite(value) || (isBest && value === null)).toBe(true);
+        });
       }
     }
     expect((await unitsWorkedOn()).map((u) => u.id)).toContain(unit);
+  });
+});
+
+describe("the computed best", () => {
+  test("stands beside what jobs took: of the year's jobs it is never the longer half", async () => {
+    const { heads, rows } = await answer("isolate", { words: [], unit: "glasswasher-gw4" });
+    const [, , half, , best, checks, bestChecks] = rows[0] as number[];
+    expect(heads[4]).toBe("Computed best, half of them under");
+    expect(best).toBeGreaterThan(0);
+    expect(best).toBeLessThan(half!);
+    expect(bestChecks).toBeGreaterThan(0);
+    expect(bestChecks).toBeLessThanOrEqual(checks!);
+  });
+
+  test("is computed for what a job was closed on, once", async () => {
+    const id = await closedJob("best");
+    const count = async () =>
+      (
+        await pool().query<{ minutes: number }>(
+          "SELECT minutes FROM best_courses WHERE suspect = 'TC1:open' AND model_hash = (SELECT model_hash FROM jobs WHERE id = $1)",
+          [id],
+        )
+      ).rows;
+    expect(await count()).toHaveLength(0);
+    await computeBestCourse(id);
+    const [first] = await count();
+    expect(first!.minutes).toBeGreaterThan(0);
+    await computeBestCourse(id);
+    expect(await count()).toEqual([first]);
+    await computeBestCourse(await open("best, still open"));
   });
 });
 

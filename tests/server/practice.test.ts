@@ -4,7 +4,7 @@ import type { PracticeAction } from "#core/practice/index.ts";
 import { closePool, pool } from "#server/database/pool.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
 import { openJob } from "#server/jobs/openJob.ts";
-import { changeRole } from "#server/people/people.ts";
+import { changeRole } from "#server/people/staff.ts";
 import {
   openPractice,
   practiceNow,
@@ -182,9 +182,9 @@ describe("who is learning", () => {
     const refused = await recordEvent(id, note());
     expect(refused).toMatchObject({ ok: false, status: 422 });
     expect(refused.ok ? "" : refused.message).toContain("Practice only");
-    expect(await changeRole("ilo", "technician")).toBe(true);
+    expect(await changeRole("ilo", "technician")).toMatchObject({ ok: true });
     expect(await recordEvent(id, note())).toMatchObject({ ok: true });
-    expect(await changeRole("ilo", "learner")).toBe(true);
-    expect(await changeRole("ghost", "lead")).toBe(false);
+    expect(await changeRole("ilo", "learner")).toMatchObject({ ok: true });
+    expect(await changeRole("ghost", "lead")).toMatchObject({ ok: false, status: 404 });
   });
 });

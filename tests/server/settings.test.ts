@@ -3,6 +3,7 @@ import { closePool, pool } from "#server/database/pool.ts";
 import { changeSettings, readSettings, shopSettings } from "#server/shop/settings.ts";
 
 const USUAL = {
+  shopName: "Pellwick Service Bench",
   currency: "EUR",
   symbols: "unit",
   temperature: "C",
@@ -21,6 +22,7 @@ afterAll(async () => {
 describe("how a shop reads and writes", () => {
   test("is what it was changed to, for everybody; one row and no second", async () => {
     const other = {
+      shopName: "Pellwick & Weir",
       currency: "USD",
       symbols: "NA",
       temperature: "F",
@@ -33,7 +35,7 @@ describe("how a shop reads and writes", () => {
     } as const;
     await changeSettings(other);
     expect(await readSettings()).toEqual(other);
-    await expect(pool().query("INSERT INTO shop_settings (is_only) VALUES (false)")).rejects.toThrow(
+    await expect(pool().query("INSERT INTO shop_settings DEFAULT VALUES")).rejects.toThrow(
       /permission denied/u,
     );
     await changeSettings(USUAL);
@@ -42,6 +44,8 @@ describe("how a shop reads and writes", () => {
 
   test("takes nothing that is not offered, here or in the database", async () => {
     for (const over of [
+      { shopName: "  " },
+      { shopName: "x".repeat(81) },
       { currency: "JPY" },
       { symbols: "JIS" },
       { temperature: "K" },

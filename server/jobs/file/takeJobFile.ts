@@ -146,7 +146,7 @@ async function storeJob(
     const { id, name } = models.get(modelHash(model))!;
     await execute(
       on,
-      "INSERT INTO unit_models (hash, unit_id, name, model) VALUES ($1, $2, $3, $4) ON CONFLICT (hash) DO NOTHING",
+      "INSERT INTO unit_models (hash, unit_id, name, model) VALUES ($1, $2, $3, $4) ON CONFLICT (shop_id, hash) DO NOTHING",
       [modelHash(model), id, name, JSON.stringify(model)],
     );
   }
@@ -170,7 +170,7 @@ async function storeJob(
     if (!kept) continue;
     await execute(
       on,
-      "INSERT INTO files (id, job_id, name, media, content, thumbnail) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT (id) DO NOTHING",
+      "INSERT INTO files (id, job_id, name, media, content, thumbnail) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT (shop_id, id) DO NOTHING",
       [id, job.id, name, kept.media, kept.content, kept.thumbnail ?? null],
     );
   }

@@ -1,0 +1,20 @@
+import { createCookie } from "react-router";
+import { SESSION_SECONDS } from "../people/sessions.ts";
+
+/** The browser's token. No script can read it, and no other site's form sends it. */
+const cookie = createCookie("session", { path: "/", httpOnly: true, sameSite: "lax" });
+
+/** Undefined where the browser carries none. */
+export async function readSessionCookie(header: string | null | undefined): Promise<string | undefined> {
+  const token: unknown = await cookie.parse(header ?? null);
+  return typeof token === "string" && token !== "" ? token : undefined;
+}
+
+/** @param secure the request came over TLS: the token never goes over anything else */
+export function keepSessionCookie(token: string, secure: boolean): Promise<string> {
+  return cookie.serialize(token, { maxAge: SESSION_SECONDS, secure });
+}
+
+export function dropSessionCookie(): Promise<string> {
+  return cookie.serialize("", { maxAge: 0 });
+}

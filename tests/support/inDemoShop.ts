@@ -1,0 +1,3 @@
+import { worksFor } from "#server/database/shopOfWork.ts";
+
+worksFor("pellwick");
