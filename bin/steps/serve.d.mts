@@ -7,5 +7,6 @@ export function startServer(
   root: string,
   databaseUrl: string,
   port: number,
+  options?: { readonly stderr?: "inherit" | "ignore"; readonly machineShop?: string },
 ): Promise<{ child: ChildProcess; address: string }>;
 export function stopServer(child: ChildProcess): Promise<void>;

@@ -11,7 +11,7 @@ function addressesOf(entries: readonly RouteConfigEntry[]): string[] {
     ...addressesOf(e.children ?? []),
   ]);
 }
-const addresses = addressesOf(routes as RouteConfigEntry[]);
+const addresses = addressesOf(routes);
 
 describe("rules of routes", () => {
   test("every route has one, and every rule a route", () => {
@@ -27,7 +27,7 @@ describe("rules of routes", () => {
           : []),
         ...filesOf(e.children ?? []),
       ]);
-    for (const [address, file] of filesOf(routes as RouteConfigEntry[])) {
+    for (const [address, file] of filesOf(routes)) {
       const takes = /export (async )?function action|export \{[^}]*\baction\b/u.test(
         readFileSync(`app/${file}`, "utf8"),
       );

@@ -134,6 +134,14 @@ describe("Bayes by hand", () => {
 });
 
 describe("readings on the glasswasher", () => {
+  test("no volts where none belong say next to nothing of a dead supply, written as 0 or as a few millivolts", () => {
+    const complaint = [seen("rinse-hot", false)];
+    const supply = (findings: readonly Evidence[]) => chanceOf(findings, "supply");
+    const before = supply(complaint);
+    for (const value of [0, 0.004, 0.05])
+      expect(supply([...complaint, reading("r", heat, "vac", "P4.1", "P1.2", value)]) / before).toBeLessThan(2);
+  });
+
   test("full voltage at the heater and no heat leaves the heater", () => {
     expect(
       chanceOf(
