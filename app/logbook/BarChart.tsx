@@ -22,6 +22,8 @@ interface Layout {
 }
 const WIDE: Layout = { width: 640, row: 26, left: 250, right: 64, barAt: 3, bar: 20, longest: 36 };
 const NARROW: Layout = { width: 350, row: 46, left: 2, right: 64, barAt: 22, bar: 18, longest: 46 };
+/** Room for each number beyond two at a bar's end. */
+const ONE_MORE = 46;
 const TOP = 26;
 const fills = (hatch: string) => ["var(--here)", hatch, "var(--sheet)"] as const;
 
@@ -42,7 +44,9 @@ export function BarChart(props: Props) {
 }
 
 function Chart({ bars, together, label, layout, className }: Props & { layout: Layout; className: string }) {
-  const { width, row, left, right, barAt, bar: thick, longest } = layout;
+  const { width, row, left, barAt, bar: thick, longest } = layout;
+  const most = Math.max(...bars.map((b) => (together === "after" ? 1 : b.values.length)));
+  const right = layout.right + Math.max(0, most - 2) * ONE_MORE;
   const total = (b: Bar) =>
     together === "after" ? b.values.reduce((a, v) => a + v, 0) : Math.max(...b.values);
   const x = scaleLinear()

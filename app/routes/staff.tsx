@@ -94,7 +94,11 @@ export default function Staff({
         <h2 id="add" className="border-b border-rule pb-2 text-xl font-bold">
           Somebody new
         </h2>
-        <Form method="post" className="grid items-end gap-3 pt-3 sm:grid-cols-[1fr_12rem_auto]">
+        <Form
+          key={link ?? "open"}
+          method="post"
+          className="grid items-end gap-3 pt-3 sm:grid-cols-[1fr_12rem_auto]"
+        >
           <Field label="Name">
             {(aria) => <input {...aria} name="name" required maxLength={80} className={inputClass} />}
           </Field>

@@ -3,29 +3,42 @@ import { Link, useFetcher, useRouteLoaderData } from "react-router";
 import type { ShopSettings } from "#server/shop/settings.ts";
 import type { loader } from "../root.tsx";
 
+/** Places, with what a phone has room for. A phone has those without at the end of the board. */
+const PLACES = [
+  ["/units", "Units", "Units"],
+  ["/tests", "Component tests", "Tests"],
+  ["/strip", "Strip-down", "Strip"],
+  ["/practice", "Practice", ""],
+  ["/logbook", "Logbook", ""],
+  ["/settings", "Settings", ""],
+] as const;
+const LEARNERS_PLACES = [
+  ["/practice", "Practice", "Practice"],
+  ["/units", "Units", "Units"],
+  ["/tests", "Component tests", "Tests"],
+  ["/strip", "Strip-down", ""],
+] as const;
+
 /** The line at the top of the shop's pages: home, who is working, the theme. */
 export function ShopBar() {
-  const { settings } = useShop();
+  const { settings, signedIn } = useShop();
+  // Who is learning has practice for a home, and no jobs.
+  const learns = signedIn?.role === "learner";
   return (
     <header className="no-print flex items-center gap-x-2.5 border-b-2 border-ink bg-sheet px-3 py-1.5 whitespace-nowrap sm:gap-x-5 sm:px-4 md:px-6">
-      <Link to="/" className="flex min-h-11 shrink-0 items-center gap-2 text-lg font-bold">
+      <Link
+        to={learns ? "/practice" : "/"}
+        className="flex min-h-11 shrink-0 items-center gap-2 text-lg font-bold"
+      >
         <img src="/mark.svg" alt="" className="size-7" />
         <span className="max-sm:sr-only">Zygodrome</span>
       </Link>
       <span className="hidden text-ink-soft 2xl:inline">{settings.shopName}</span>
       <nav aria-label="Bench" className="flex gap-x-3 sm:gap-x-5">
-        {[
-          ["/units", "Units", "Units"],
-          ["/tests", "Component tests", "Tests"],
-          ["/strip", "Strip-down", "Strip"],
-          ["/practice", "Practice", ""],
-          // A phone has these at the end of the board.
-          ["/logbook", "Logbook", ""],
-          ["/settings", "Settings", ""],
-        ].map(([to, name, short]) => (
+        {(learns ? LEARNERS_PLACES : PLACES).map(([to, name, short]) => (
           <Link
             key={to}
-            to={to!}
+            to={to}
             className={`${short === "" ? "max-md:hidden" : ""} flex min-h-11 items-center font-semibold underline decoration-rule underline-offset-4`}
           >
             <span className="max-sm:hidden">{name}</span>
@@ -66,16 +79,16 @@ export function useShop() {
   };
 }
 
-/** The people of the shop, none of them chosen beforehand. */
+/** The people of the shop, none of them chosen beforehand; who is signed in has no choice. */
 export function PersonOptions() {
-  const { people } = useShop();
+  const { people, signedIn } = useShop();
   return (
     <>
       <option value="" disabled>
         who?
       </option>
       {people
-        .filter((p) => !p.elsewhere)
+        .filter((p) => !p.elsewhere && (!signedIn || p.id === signedIn.id))
         .map((p) => (
           <option key={p.id} value={p.id}>
             {p.name}

@@ -8,12 +8,8 @@ import { lockFolder } from "../steps/lock.mjs";
 import { Cluster } from "../steps/postgres.mjs";
 import { run } from "../steps/run.mjs";
 import { prepareDatabase } from "../steps/serve.mjs";
+import { withDatabase, withPool, type DataOptions } from "./database.ts";
 import { UsageError } from "./usage.ts";
-
-export interface DataOptions {
-  /** Folder of the data, as ZYGODROME_DATA has it. */
-  readonly data: string;
-}
 
 /** Everything that is kept, in one file, taken at one moment while people go on working. Never over a file that is there. */
 export async function backup(file: string, { data }: DataOptions): Promise<string> {
@@ -105,22 +101,6 @@ export async function check({ data }: DataOptions): Promise<{ output: string; fa
   });
 }
 
-/** The database as it runs; started for the while where it does not. */
-async function withDatabase<T>(data: string, work: (cluster: Cluster) => Promise<T>): Promise<T> {
-  const cluster = new Cluster(path.join(data, "postgres"));
-  if (!existsSync(path.join(cluster.data, "PG_VERSION")))
-    throw new UsageError(`There is no Zygodrome in ${data}. Say where: --data FOLDER.`);
-  if (cluster.runs) return work(await cluster.start());
-  const lock = await lockFolder(data);
-  try {
-    await cluster.start();
-    return await work(cluster);
-  } finally {
-    await cluster.stop();
-    lock.release();
-  }
-}
-
 async function inspect(url: string): Promise<DatabaseCheck> {
   if (!(await holdsShop(url)))
     throw new UsageError("The database holds no shop yet: start Zygodrome once, or restore a backup.");
@@ -133,18 +113,6 @@ function holdsShop(url: string): Promise<boolean> {
     const { rows } = await pool.query<{ there: boolean }>("SELECT to_regclass('shops') IS NOT NULL AS there");
     return rows[0]!.there;
   });
-}
-
-async function withPool<T>(url: string, work: (pool: pg.Pool) => Promise<T>): Promise<T> {
-  const pool = new pg.Pool({ connectionString: url, max: 2 });
-  // The server may be stopped before the last connection has said goodbye.
-  pool.on("error", () => undefined);
-  pool.on("connect", (client) => client.on("error", () => undefined));
-  try {
-    return await work(pool);
-  } finally {
-    await pool.end();
-  }
 }
 
 /** Runs a statement on the cluster, outside of the database that it is about. */

@@ -1,9 +1,10 @@
 import { Command, CommanderError, Option } from "commander";
-import type { DataOptions } from "./backup.ts";
+import type { DataOptions } from "./database.ts";
 import type { DiagnoseOptions } from "./diagnose.ts";
 import type { MeterOptions } from "./meter.ts";
 import type { PlayOptions } from "./play.ts";
 import type { PredictOptions } from "./predict.ts";
+import type { ShopOptions } from "./shop.ts";
 
 /** Errors, by name, whose message is meant for the one who called. */
 const EXPECTED = ["UsageError", "StepError", "CircuitError", "DictionarySizeError", "RangeError"];
@@ -113,6 +114,17 @@ export async function main(
     .option(...DATA, dataFolder)
     .action(async (file: string, options: DataOptions) =>
       write(await (await import("./backup.ts")).restore(file, options)),
+    );
+  program
+    .command("shop")
+    .description("add a shop of its own to this Zygodrome, with its lead; prints the lead's link")
+    .argument("<short-name>", "small letters, digits and dashes: what its people sign in with")
+    .requiredOption("--name <name>", "the shop's name, as it stands on papers")
+    .requiredOption("--lead <name>", "who leads it")
+    .option("--demo-units", "with the units of the demo shop in its library")
+    .option(...DATA, dataFolder)
+    .action(async (id: string, options: ShopOptions) =>
+      write(await (await import("./shop.ts")).addShop(id, options)),
     );
   program
     .command("check")

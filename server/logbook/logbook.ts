@@ -52,11 +52,11 @@ const SQL: Readonly<
     heads: [
       "Unit",
       "Jobs",
-      "Minutes, half of them under",
-      "Minutes, nine in ten under",
-      "Computed best, half of them under",
-      "Checks, half of them under",
-      "Checks, computed best",
+      "Minutes, half under",
+      "Nine in ten under",
+      "Computed best",
+      "Checks, half under",
+      "Best, checks",
     ],
     sql: (jobs) =>
       `SELECT unit_name, count(*)::int,

@@ -68,7 +68,7 @@ export function addMember({ name, role }: z.infer<typeof newMember>): Promise<St
     await putAccountLetter(client, { id, name }, `${name}: an invitation to Zygodrome`, link, "seven days");
     return {
       ok: true,
-      said: `${name} is on the list. The shop signs in as “${shopOfWork()}”, and ${name} as “${id}”, by the link that was made.`,
+      said: `${name} is on the list, and signs in to “${shopOfWork()}” as “${id}”. This link lets them in the first time, within seven days.`,
       link,
     };
   });

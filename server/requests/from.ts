@@ -11,7 +11,7 @@ export function fromOf(request: Request): From & { readonly secure: boolean } {
 
 /** What a browser calls itself, in a few words: its own name and its machine's. */
 export function deviceOf(agent: string): string {
-  const browser = /\b(Firefox|Edg|OPR|Chrome|Safari)\/\d+/u.exec(agent)?.[1];
+  const browser = /(Firefox|Edg|OPR|Chrome|Safari)\/\d+/u.exec(agent)?.[1];
   const machine = /\b(Android|iPhone|iPad|Windows|Macintosh|CrOS|Linux)\b/u.exec(agent)?.[1];
   return [browser === "Edg" ? "Edge" : (browser ?? "a browser"), machine && `on ${machine}`]
     .filter(Boolean)

@@ -140,6 +140,37 @@ describe("backup and restore", () => {
   });
 });
 
+describe("shop", () => {
+  const add = (id: string, ...more: string[]) =>
+    run("shop", id, "--name", "Weir Lane", "--lead", "Mo Tarn", "--data", old, ...more);
+  test("adds another one with its lead, once; both are as they should be", async () => {
+    const { code, out } = await add("weir-lane", "--demo-units");
+    expect(code).toBe(0);
+    expect(out).toMatch(/signs in to “weir-lane” as “mo-tarn”[\s\S]*\/sign-in\/weir-lane\.[\w-]{43}/u);
+    const again = await add("weir-lane");
+    expect(again).toMatchObject({ code: 2, err: expect.stringContaining("already") as unknown });
+    const rows = await withCluster(
+      old,
+      async (client) =>
+        (
+          await client.query<{ shop_id: string; units: number }>(
+            "SELECT shop_id, count(*)::int AS units FROM unit_revisions GROUP BY 1 ORDER BY 1",
+          )
+        ).rows,
+    );
+    expect(rows.map((r) => r.shop_id)).toEqual(["pellwick", "weir-lane"]);
+    expect(rows[1]!.units).toBe(7);
+    expect((await run("check", "--data", old)).out).toMatch(/4 people, .*all as it should be/u);
+  }, 60_000);
+
+  test.each([
+    ["Weir", /short name/u],
+    ["w", /short name/u],
+  ])("%s is no short name", async (id, said) => {
+    expect(await add(id)).toMatchObject({ code: 2, err: expect.stringMatching(said) as unknown });
+  });
+});
+
 describe("check", () => {
   test("says what is not as it should be", async () => {
     await withCluster(old, async (client) => {

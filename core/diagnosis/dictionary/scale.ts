@@ -25,12 +25,12 @@ const MODEL_SPREAD = 0.015;
 
 /**
  * Half-width of what no reading in a running unit is free of, in the reading's unit. Common practice, no source. What
- * leads and layout add to volts goes by the supply, and is in the prediction's own spread; AC volts are read and written
- * down to a tenth on the range that takes mains, so that "0" is no proof of a supply that is dead to the millivolt.
+ * leads and layout add to volts goes by the supply, and is in the prediction's own spread; AC volts on the range that takes
+ * mains are written down without their tenths, so that "0" is no proof of a supply that is dead to the millivolt.
  */
 const UNREST: Readonly<Record<MeterFunction, number>> = {
-  vac: 0.1,
-  lowz: 0.1,
+  vac: 0.3,
+  lowz: 0.3,
   vdc: 0.003,
   mv: 0.0005,
   ohm: 0.25,
