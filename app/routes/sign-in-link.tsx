@@ -1,4 +1,4 @@
-import { data, Form, Link, redirect, useNavigation } from "react-router";
+import { data, Form, Link, redirectDocument, useNavigation } from "react-router";
 import { openLink, takeLink } from "#server/people/links.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import { fromOf } from "#server/requests/from.ts";
@@ -26,7 +26,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const from = fromOf(request);
   const used = await takeLink(params.link, passphrase, from.device);
   if ("said" in used) return data({ said: used.said }, { status: used.status });
-  return redirect("/", { headers: { "Set-Cookie": await keepSessionCookie(used.token, from.secure) } });
+  return redirectDocument("/", { headers: { "Set-Cookie": await keepSessionCookie(used.token, from.secure) } });
 }
 
 /** An invitation, or a reset: a passphrase is chosen, and its owner is in. */

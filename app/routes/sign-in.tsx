@@ -1,4 +1,4 @@
-import { data, Form, redirect, useNavigation } from "react-router";
+import { data, Form, redirectDocument, useNavigation } from "react-router";
 import { askForReset, signIn, signInForm } from "#server/people/signIn.ts";
 import { whoActs } from "#server/people/acting.ts";
 import { fromOf } from "#server/requests/from.ts";
@@ -41,7 +41,8 @@ export async function action({ request }: Route.ActionArgs) {
   }
   const signedIn = await signIn(parsed.data, from);
   if ("said" in signedIn) return refuse(signedIn.said, signedIn.status);
-  return redirect(ownPath(typeof form["to"] === "string" ? form["to"] : null), {
+  // A whole page anew: all that it shows is somebody else's now.
+  return redirectDocument(ownPath(typeof form["to"] === "string" ? form["to"] : null), {
     headers: { "Set-Cookie": await keepSessionCookie(signedIn.token, from.secure) },
   });
 }

@@ -1,4 +1,4 @@
-import { redirect } from "react-router";
+import { redirect, redirectDocument } from "react-router";
 import { pool } from "#server/database/pool.ts";
 import { whoActs } from "#server/people/acting.ts";
 import { audit } from "#server/people/audit.ts";
@@ -13,5 +13,5 @@ export async function action({ request }: Route.ActionArgs) {
   const token = await readSessionCookie(request.headers.get("Cookie"));
   if (token !== undefined) await endSession(token);
   if (whoActs()?.person) await audit(pool(), "signed out");
-  return redirect("/sign-in", { headers: { "Set-Cookie": await dropSessionCookie() } });
+  return redirectDocument("/sign-in", { headers: { "Set-Cookie": await dropSessionCookie() } });
 }

@@ -1,4 +1,4 @@
-import { data, Form, redirect, useNavigation } from "react-router";
+import { data, Form, redirect, redirectDocument, useNavigation } from "react-router";
 import { whoActs } from "#server/people/acting.ts";
 import { changePassphrase } from "#server/people/signIn.ts";
 import { sessionsOf } from "#server/people/sessions.ts";
@@ -31,7 +31,7 @@ export async function action({ request }: Route.ActionArgs) {
   const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
   if (form["do"] === "sign out everywhere") {
     await signOutEverywhere(person.id);
-    return redirect("/sign-in", { headers: { "Set-Cookie": await dropSessionCookie() } });
+    return redirectDocument("/sign-in", { headers: { "Set-Cookie": await dropSessionCookie() } });
   }
   const { before, after } = form;
   if (typeof before !== "string" || typeof after !== "string" || uncleanText(form) !== undefined)
