@@ -21,6 +21,8 @@ export default defineConfig({
     actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     trace: "retain-on-failure",
+    // What a test answers itself would not reach it through a service worker; its own tests allow one.
+    serviceWorkers: "block",
     launchOptions: {
       executablePath: "/usr/bin/chromium",
       args: [

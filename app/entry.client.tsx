@@ -7,6 +7,9 @@ import { HydratedRouter } from "react-router/dom";
 const nonce = document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce;
 if (nonce) setNonce(nonce);
 
+// Browsers that have none work with a network only.
+if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/sw.js").catch(() => undefined);
+
 startTransition(() => {
   hydrateRoot(
     document,

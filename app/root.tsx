@@ -18,11 +18,16 @@ import { SignedOut } from "./ui/SignedOut.tsx";
 import { Waiting } from "./ui/Waiting.tsx";
 import { readChoices } from "./board/choices.ts";
 import { NonceContext } from "./nonce.ts";
+import { Away } from "./offline/Away.tsx";
+import { OFFLINE_PAGE } from "./offline/names.ts";
+import { useKeptPages } from "./offline/useKeptPages.ts";
 import styles from "./styles/app.css?url";
 
 export const links: LinksFunction = () => [
   { rel: "stylesheet", href: styles },
   { rel: "icon", href: "/mark.svg", type: "image/svg+xml" },
+  { rel: "apple-touch-icon", href: "/mark-192.png" },
+  { rel: "manifest", href: "/manifest.webmanifest" },
 ];
 
 export const meta: Route.MetaFunction = () => [{ title: "Zygodrome" }];
@@ -30,8 +35,9 @@ export const meta: Route.MetaFunction = () => [{ title: "Zygodrome" }];
 export async function loader({ request }: Route.LoaderArgs) {
   const choices = await readChoices(request);
   const acting = whoActs();
-  // Before a sign-in nothing of a shop is told.
-  if (!acting) return { choices, people: [], settings: undefined, signedIn: undefined };
+  // Before a sign-in nothing of a shop is told, nor on the page that every browser keeps.
+  if (!acting || new URL(request.url).pathname === OFFLINE_PAGE)
+    return { choices, people: [], settings: undefined, signedIn: undefined };
   const [people, settings] = await Promise.all([listPeople(), readSettings()]);
   return { choices, people: people.filter((p) => !p.left), settings, signedIn: acting.person };
 }
@@ -63,12 +69,18 @@ export function Layout({ children }: { children: React.ReactNode }) {
 }
 
 export default function App() {
+  useKeptPages();
   return <Outlet />;
 }
+
+/** A page's data could not be fetched at all: no network, or no server. Each browser has its own words for it. */
+const isAway = (error: unknown) =>
+  error instanceof TypeError && /failed to fetch|networkerror|load failed/iu.test(error.message);
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   if (isRouteErrorResponse(error) && error.status === 503)
     return <Waiting text={typeof error.data === "string" ? error.data : ""} />;
+  if (isAway(error)) return <Away />;
   if (isRouteErrorResponse(error) && error.status === 401) return <SignedOut />;
   if (isRouteErrorResponse(error))
     return (

@@ -29,6 +29,8 @@ export default [
     route("practice/:practice", "routes/practice-run.tsx"),
     route("practice/:practice/debrief", "routes/practice-debrief.tsx"),
   ]),
+  route("offline", "routes/offline.tsx"),
+  route("keep", "routes/keep.ts"),
   route("sign-in", "routes/sign-in.tsx"),
   route("sign-in/:link", "routes/sign-in-link.tsx"),
   route("sign-out", "routes/sign-out.ts"),

@@ -90,6 +90,7 @@ try {
   await check("route types", bin("react-router"), ["typegen"]);
   await check("types", bin("tsc"), ["--noEmit", "-p", "."]);
   await check("types of core, without DOM or Node", bin("tsc"), ["--noEmit", "-p", "core"]);
+  await check("types of the service worker", bin("tsc"), ["--noEmit", "-p", "app/offline/worker"]);
   await check("lint", bin("eslint"), ["."]);
   await check("boundaries", bin("depcruise"), [
     "core",

@@ -40,6 +40,11 @@ app.get("/health", (_request, response) => {
 // Browsers take Brotli over TLS only, so packing is left at gzip.
 app.use(compression());
 app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
+// A browser asks for a newer one whenever it starts.
+app.use("/sw.js", (_request, response, next) => {
+  response.setHeader("Cache-Control", "no-cache");
+  next();
+});
 app.use(express.static("build/client", { maxAge: "1h" }));
 app.all("/{*rest}", signedIn, createRequestHandler({ build }));
 

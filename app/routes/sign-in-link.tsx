@@ -26,7 +26,9 @@ export async function action({ request, params }: Route.ActionArgs) {
   const from = fromOf(request);
   const used = await takeLink(params.link, passphrase, from.device);
   if ("said" in used) return data({ said: used.said }, { status: used.status });
-  return redirectDocument("/", { headers: { "Set-Cookie": await keepSessionCookie(used.token, from.secure) } });
+  return redirectDocument("/", {
+    headers: { "Set-Cookie": await keepSessionCookie(used.token, from.secure) },
+  });
 }
 
 /** An invitation, or a reset: a passphrase is chosen, and its owner is in. */

@@ -1,3 +1,4 @@
+import { useEffect } from "react";
 import { data, Form, redirectDocument, useNavigation } from "react-router";
 import { askForReset, signIn, signInForm } from "#server/people/signIn.ts";
 import { whoActs } from "#server/people/acting.ts";
@@ -5,6 +6,7 @@ import { fromOf } from "#server/requests/from.ts";
 import { keepSessionCookie } from "#server/requests/sessionCookie.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import type { Route } from "./+types/sign-in";
+import { forgetPages } from "../offline/keepPages.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
 import { Gate } from "../ui/Gate.tsx";
@@ -50,6 +52,7 @@ export async function action({ request }: Route.ActionArgs) {
 /** The door: which shop, who, and the passphrase. */
 export default function SignIn({ loaderData: { to, shop, atTheMachine }, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";
+  useEffect(() => void forgetPages(), []);
   return (
     <Gate title="Sign in">
       {atTheMachine && (

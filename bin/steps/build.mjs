@@ -13,6 +13,7 @@ const SOURCES = [
   "package-lock.json",
   "vite.config.ts",
   "vite.node.config.ts",
+  "vite.worker.config.ts",
   "react-router.config.ts",
   "tsconfig.json",
 ];
@@ -25,11 +26,11 @@ export async function ensureBuild(root) {
   const fix = "the message above names the file; if you did not change it, run: git status";
   await step("building", async () => {
     await run("npx", ["--no-install", "react-router", "build"], { cwd: root, fix });
-    await run(
-      "npx",
-      ["--no-install", "vite", "build", "--config", "vite.node.config.ts", "--logLevel", "warn"],
-      { cwd: root, fix },
-    );
+    for (const config of ["vite.worker.config.ts", "vite.node.config.ts"])
+      await run("npx", ["--no-install", "vite", "build", "--config", config, "--logLevel", "warn"], {
+        cwd: root,
+        fix,
+      });
   });
   mkdirSync(path.dirname(stamp), { recursive: true });
   writeFileSync(stamp, now);

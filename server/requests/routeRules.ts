@@ -15,6 +15,8 @@ interface Rule {
  */
 export const ROUTE_RULES: Readonly<Record<string, Rule>> = {
   "/": { read: "technician" },
+  "/offline": { read: "anybody" },
+  "/keep": { read: "technician" },
   "/sign-in": { read: "anybody", send: "anybody" },
   "/sign-in/:link": { read: "anybody", send: "anybody" },
   "/sign-out": { read: "anybody", send: "anybody" },

@@ -126,11 +126,7 @@ test("a learner has Practice and no jobs; made a technician, the same browser ha
   await expect(own.getByRole("heading", { name: "Logbook" })).toBeVisible();
 });
 
-test("a browser that is signed out elsewhere is nobody’s any more", async ({
-  page,
-  browser,
-  baseURL,
-}) => {
+test("a browser that is signed out elsewhere is nobody’s any more", async ({ page, browser, baseURL }) => {
   const name = `Una Quill ${randomUUID().slice(0, 6)}`;
   const own = await comeIn(browser, baseURL, await invite(page, name, "technician"), [1280, "dark"]);
   await page.goto("/staff");

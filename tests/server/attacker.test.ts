@@ -83,7 +83,7 @@ beforeAll(async () => {
     hash,
     engine: engineStamp(),
     practice: "id" in practice ? practice.id : "",
-    test: "fuse",
+    test: "fuse-ohms",
     order: "information",
     form: "json",
     paper: "customer.pdf",

@@ -1,0 +1,8 @@
+import { keepList } from "#server/jobs/keepList.ts";
+import type { Route } from "./+types/keep";
+import { readChoices } from "../board/choices.ts";
+
+/** Which pages a browser keeps for times without a network. */
+export async function loader({ request }: Route.LoaderArgs) {
+  return Response.json(await keepList((await readChoices(request)).person));
+}
