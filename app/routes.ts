@@ -14,6 +14,7 @@ export default [
     route("units/:unit/trace", "routes/trace.tsx"),
     route("logbook", "routes/logbook.tsx"),
     route("settings", "routes/settings.tsx"),
+    route("machine", "routes/machine.tsx"),
     route("staff", "routes/staff.tsx"),
     route("you", "routes/you.tsx"),
     route("tests", "routes/tests.tsx"),

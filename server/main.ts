@@ -11,7 +11,10 @@ import { inShop } from "./database/shopOfWork.ts";
 import { pageHeaders } from "./requests/headers.ts";
 import { bodyWithin, countWithin, limitSockets } from "./requests/limits.ts";
 import { onlyOwnPagesChange, onlyThisHost } from "./requests/sameOrigin.ts";
-import { signedIn } from "./requests/signedIn.ts";
+import { atThisMachine, signedIn } from "./requests/signedIn.ts";
+import { logged } from "./watch/requestLog.ts";
+import { counted, metrics } from "./watch/metrics.ts";
+import { readiness } from "./watch/ready.ts";
 import { prepareLibrary } from "./workers/analysis.ts";
 
 /**
@@ -25,6 +28,7 @@ const app = express();
 app.disable("x-powered-by");
 // A proxy on this machine says who asked it, and whether over TLS; nobody else is believed.
 app.set("trust proxy", "loopback");
+app.use(logged(log), counted);
 app.use(onlyThisHost, ...pageHeaders, onlyOwnPagesChange, bodyWithin, ...countWithin);
 const streams = new Set<express.Response>();
 app.use("/stream", (_request, response, next) => {
@@ -32,6 +36,10 @@ app.use("/stream", (_request, response, next) => {
   response.on("close", () => streams.delete(response));
   next();
 });
+app.get("/ready", (_request, response) => {
+  void readiness().then((now) => response.status(now.ready ? 200 : 503).json(now));
+});
+app.get("/metrics", atThisMachine, metrics);
 app.get("/health", (_request, response) => {
   void isDatabaseThere().then((there) =>
     response.status(there ? 200 : 503).json({ web: "ok", database: there ? "ok" : "gone" }),

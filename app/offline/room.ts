@@ -20,7 +20,7 @@ export async function roomHere(): Promise<Room | undefined> {
 
 export function roomText({ used, most, lasting }: Room): string {
   const left = Math.max(0, most - used);
-  const kept = `This browser keeps ${inMB(used)} of Zygodrome and has room for ${inMB(left)} more.`;
+  const kept = `This browser keeps ${bytesText(used)} of Zygodrome and has room for ${bytesText(left)} more.`;
   const little =
     left < LITTLE_ROOM
       ? " That is little: send what waits, and clear room on the device before you take photographs."
@@ -31,6 +31,8 @@ export function roomText({ used, most, lasting }: Room): string {
   return `${kept}${little}${cleared}`;
 }
 
-function inMB(bytes: number): string {
+/** A number of bytes as people say it. */
+export function bytesText(bytes: number): string {
+  if (bytes < 1e6) return `${Math.ceil(bytes / 1e3)} kB`;
   return bytes >= 1e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${Math.round(bytes / 1e6)} MB`;
 }

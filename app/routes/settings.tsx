@@ -189,11 +189,19 @@ export default function Settings({
         busy={busy}
         said={actionData?.about === "meters" ? actionData.said : undefined}
       />
-      <section aria-label="People" className="pt-8">
-        <h2 className="border-b border-rule pb-2 text-xl font-bold">People</h2>
+      <section aria-label="People and machine" className="pt-8">
+        <h2 className="border-b border-rule pb-2 text-xl font-bold">People and machine</h2>
         <p className="py-2">
           <Link to="/staff" className="inline-flex min-h-11 items-center underline underline-offset-4">
             Who works here, what they do, and how they sign in
+          </Link>
+          <br />
+          <Link to="/machine" className="inline-flex min-h-11 items-center underline underline-offset-4">
+            The machine: what is kept, when it was last saved, what runs
+          </Link>
+          <br />
+          <Link to="/offline" className="inline-flex min-h-11 items-center underline underline-offset-4">
+            What this browser keeps for times without a network
           </Link>
         </p>
       </section>

@@ -28,8 +28,19 @@ export async function backup(file: string, { data }: DataOptions): Promise<strin
     // Whole under its name, or not there.
     renameSync(aside, file);
     const { counts, problems } = await inspect(cluster.url);
+    await noteBackup(cluster.url, statSync(file).size);
     const size = Math.max(1, Math.round(statSync(file).size / 1024));
     return [`${file}: ${countsText(counts)}; ${size} kB.`, ...problems].join("\n");
+  });
+}
+
+/** For the page that says when everything was last saved. A database of before has no place for it. */
+function noteBackup(url: string, bytes: number): Promise<unknown> {
+  return withPool(url, async (pool) => {
+    const { rows } = await pool.query<{ there: boolean }>(
+      "SELECT to_regclass('backups') IS NOT NULL AS there",
+    );
+    return rows[0]!.there && pool.query("INSERT INTO backups (bytes) VALUES ($1)", [bytes]);
   });
 }
 

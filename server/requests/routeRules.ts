@@ -67,6 +67,7 @@ export const ROUTE_RULES: Readonly<Record<string, Rule>> = {
   "/meters": { read: "technician" },
   "/meters/:meter/reading": { read: "technician" },
   "/settings": { read: "technician", send: "lead" },
+  "/machine": { read: "lead" },
   "/staff": { read: "lead", send: "lead" },
 };
 
@@ -82,11 +83,16 @@ function placesIn(pattern: string): number {
   return pattern.split(":").length;
 }
 
+/** The route that an address is of, with its places unfilled; undefined where there is none. */
+export function routeOf(path: string): string | undefined {
+  const page = path.replace(/\/_root\.data$|\/_\.data$/u, "/").replace(/\.data$/u, "");
+  return PATTERNS.find((p) => matchPath({ path: p, end: true }, page === "" ? "/" : page));
+}
+
 /** The least that somebody has to be for a request; "nobody" where nothing is taken; undefined where there is no such route. */
 export function whoMay(method: string, path: string): Who | "nobody" | undefined {
-  const page = path.replace(/\/_root\.data$|\/_\.data$/u, "/").replace(/\.data$/u, "");
-  if (page === FRAMEWORK) return "anybody";
-  const pattern = PATTERNS.find((p) => matchPath({ path: p, end: true }, page === "" ? "/" : page));
+  if (path === FRAMEWORK) return "anybody";
+  const pattern = routeOf(path);
   if (pattern === undefined) return undefined;
   const { read, send } = ROUTE_RULES[pattern]!;
   return method === "GET" || method === "HEAD" ? read : (send ?? "nobody");

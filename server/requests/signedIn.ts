@@ -11,12 +11,22 @@ const LOOPBACK = new Set(["127.0.0.1", "::1", "::ffff:127.0.0.1"]);
  * Who sits at the machine itself, where the shop that was started there needs no sign-in (ZYGODROME_MACHINE_SHOP). What came
  * through a proxy came from elsewhere, whatever the last address is.
  */
-function atTheMachine({ socket, headers }: Request): Acting | undefined {
+function atTheMachine(request: Request): Acting | undefined {
   const shop = process.env["ZYGODROME_MACHINE_SHOP"];
+  return shop && cameFromHere(request) ? { shop } : undefined;
+}
+
+function cameFromHere({ socket, headers }: Request): boolean {
   const forwarded =
     headers["x-forwarded-for"] ?? headers["forwarded"] ?? headers["x-real-ip"] ?? headers["via"];
-  return shop && forwarded === undefined && LOOPBACK.has(socket.remoteAddress ?? "") ? { shop } : undefined;
+  return forwarded === undefined && LOOPBACK.has(socket.remoteAddress ?? "");
 }
+
+/** For what is told on this machine only. */
+export const atThisMachine: RequestHandler = (request, response, next) => {
+  if (cameFromHere(request)) next();
+  else say(response, 404, "There is no page at this address.");
+};
 
 /**
  * Lets a request through as who sent it, where the rule of its route (routeRules.ts) lets them. Pages that need a sign-in lead to

@@ -82,6 +82,11 @@ describe("backup and restore", () => {
       /3 people, \d+ unit models, 309 jobs, \d+ entries, 1 files, 0 letters, 0 exercises; \d+ kB/,
     );
     const bytes = readFileSync(file);
+    const kept = await withCluster(
+      old,
+      async (client) => (await client.query<{ bytes: string }>("SELECT bytes FROM backups")).rows,
+    );
+    expect(kept.map((k) => Number(k.bytes))).toEqual([bytes.length]);
     const again = await run("backup", file, "--data", old);
     expect(again).toMatchObject({ code: 2, err: expect.stringContaining("is there already") as unknown });
     expect(readFileSync(file).equals(bytes)).toBe(true);

@@ -10,7 +10,6 @@ import { DICTIONARIES, OFFLINE_PAGE, PAGES } from "../names.ts";
  * keepPages.ts asks for), and any of them is opened from here where there is no network. What people enter is none of its business:
  * entries wait in the outbox.
  */
-declare const self: ServiceWorkerGlobalScope;
 /** Files of this build, and its name (vite.worker.config.ts). */
 declare const BUILT: readonly { readonly url: string; readonly revision: string | null }[];
 
