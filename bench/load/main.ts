@@ -137,10 +137,11 @@ try {
   const grown = residentMB() - warm;
 
   say(`${JOBS} jobs`);
+  await owner.query("SET zygodrome.shop = 'pellwick'");
   await owner.query(
     `WITH made AS (
-       INSERT INTO jobs (id, model_hash, label, opened_at)
-       SELECT gen_random_uuid(), (SELECT hash FROM unit_models WHERE unit_id = 'glasswasher-gw4' LIMIT 1), 'bench ' || i, now()
+       INSERT INTO jobs (id, number, model_hash, label, opened_at)
+       SELECT gen_random_uuid(), 1000000 + i, (SELECT hash FROM unit_models WHERE unit_id = 'glasswasher-gw4' LIMIT 1), 'bench ' || i, now()
          FROM generate_series(1, $1::int) i RETURNING id, number, label, opened_at
      ), opened AS (
        INSERT INTO job_events (id, job_id, person_id, at, body)

@@ -23,9 +23,9 @@ export async function keepBestCourse(
 export async function computeBestCourse(jobId: string): Promise<void> {
   const open = await maybeOne<{ hash: string; suspect: string }>(
     pool(),
-    `SELECT j.model_hash AS hash, r.suspect FROM job_records r JOIN jobs j ON j.id = r.job_id
+    `SELECT r.model_hash AS hash, r.suspect FROM job_records r
       WHERE r.job_id = $1 AND r.outcome = 'repaired' AND r.suspect IS NOT NULL
-        AND NOT EXISTS (SELECT FROM best_courses b WHERE b.model_hash = j.model_hash AND b.suspect = r.suspect)`,
+        AND NOT EXISTS (SELECT FROM best_courses b WHERE b.model_hash = r.model_hash AND b.suspect = r.suspect)`,
     [jobId],
   );
   if (!open) return;

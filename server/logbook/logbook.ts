@@ -25,7 +25,7 @@ const MOST_ROWS = 40;
 /** A repair of the same item on the same machine within so many days is one too many. */
 const AGAIN_DAYS = 90;
 
-/** The condition on job_records, and its parameters. Words are sought anywhere in a job's text by its trigram index. */
+/** The condition on shop_records (the shop's rows of job_records, see the migrations), and its parameters. Words are sought anywhere in a job's text by its trigram index. */
 function whereOf({ words, unit, days }: Asked): { readonly where: string; readonly values: unknown[] } {
   const values: unknown[] = [];
   const next = (value: unknown) => `$${values.push(value)}`;
@@ -65,8 +65,7 @@ const SQL: Readonly<
           round((percentile_cont(0.5) WITHIN GROUP (ORDER BY b.minutes))::numeric, 1)::float8,
           percentile_disc(0.5) WITHIN GROUP (ORDER BY j.checks)::int,
           percentile_disc(0.5) WITHIN GROUP (ORDER BY b.checks)::int
-        FROM (${jobs}) j JOIN jobs ON jobs.id = j.job_id
-          LEFT JOIN best_courses b ON b.model_hash = jobs.model_hash AND b.suspect = j.suspect
+        FROM (${jobs}) j LEFT JOIN best_courses b ON b.model_hash = j.model_hash AND b.suspect = j.suspect
         WHERE outcome = 'repaired' GROUP BY 1 ORDER BY 2 DESC, 1`,
   },
   checks: {
@@ -97,7 +96,7 @@ const SQL: Readonly<
     sql: (jobs) =>
       `SELECT unit_name, count(*)::int, sum(wrong_repairs)::int,
           (count(*) FILTER (WHERE job_id IN
-            (SELECT come_back_of FROM job_records WHERE come_back_of IS NOT NULL)))::int,
+            (SELECT come_back_of FROM shop_records WHERE come_back_of IS NOT NULL)))::int,
           (count(*) FILTER (WHERE waived))::int,
           (count(*) FILTER (WHERE opened_at - before <= ${AGAIN_DAYS} * interval '1 day'))::int
         FROM (SELECT unit_name, wrong_repairs, job_id, waived, opened_at, lag(closed_at) OVER (PARTITION BY unit_id, label, item ORDER BY opened_at) AS before
@@ -120,7 +119,7 @@ export async function answer(id: QuestionId, asked: Asked): Promise<Answer> {
   const rows = await many<Record<string, string | number | null>>(
     pool(),
     // Columns without a name of their own would overwrite each other in a row that is an object.
-    `SELECT * FROM (${sql(`SELECT * FROM job_records WHERE ${where}`)}) AS answer (${heads.map((_, i) => `c${i}`).join(", ")})`,
+    `SELECT * FROM (${sql(`SELECT * FROM shop_records WHERE ${where}`)}) AS answer (${heads.map((_, i) => `c${i}`).join(", ")})`,
     values,
   );
   return { id, heads, rows: rows.map((row) => heads.map((_, i) => row[`c${i}`] ?? null)) };
@@ -158,7 +157,7 @@ export async function findJobs(asked: Asked, page: number): Promise<FoundPage> {
   const { where, values } = whereOf(asked);
   const { all } = await one<{ all: number }>(
     pool(),
-    `SELECT count(*)::int AS all FROM job_records WHERE ${where}`,
+    `SELECT count(*)::int AS all FROM shop_records WHERE ${where}`,
     values,
   );
   const pages = Math.max(1, Math.ceil(all / PAGE_SIZE));
@@ -167,9 +166,9 @@ export async function findJobs(asked: Asked, page: number): Promise<FoundPage> {
     pool(),
     `SELECT job_id AS id, number, unit_name AS "unitName", label, complaint, opened_at AS "openedAt", outcome,
         item_name AS "itemName", checks, diagnosing, waived,
-        (SELECT min(b.number) FROM job_records b WHERE b.come_back_of = f.job_id) AS "cameBackAs",
-        (SELECT b.number FROM job_records b WHERE b.job_id = f.come_back_of) AS "comeBackOf"
-      FROM (SELECT * FROM job_records WHERE ${where} ORDER BY opened_at DESC, number DESC
+        (SELECT min(b.number) FROM shop_records b WHERE b.come_back_of = f.job_id) AS "cameBackAs",
+        (SELECT b.number FROM shop_records b WHERE b.job_id = f.come_back_of) AS "comeBackOf"
+      FROM (SELECT * FROM shop_records WHERE ${where} ORDER BY opened_at DESC, number DESC
               LIMIT ${PAGE_SIZE} OFFSET $${values.length + 1}) f
       ORDER BY opened_at DESC, number DESC`,
     [...values, (shown - 1) * PAGE_SIZE],
@@ -187,13 +186,13 @@ export function unitsWorkedOn(): Promise<{ id: string; name: string }[]> {
   return many<{ id: string; name: string }>(
     pool(),
     `WITH RECURSIVE known AS (
-       (SELECT unit_id FROM job_records ORDER BY unit_id LIMIT 1)
+       (SELECT unit_id FROM shop_records ORDER BY unit_id LIMIT 1)
        UNION ALL
-       SELECT (SELECT r.unit_id FROM job_records r WHERE r.unit_id > known.unit_id ORDER BY r.unit_id LIMIT 1)
+       SELECT (SELECT r.unit_id FROM shop_records r WHERE r.unit_id > known.unit_id ORDER BY r.unit_id LIMIT 1)
          FROM known WHERE known.unit_id IS NOT NULL
      )
      SELECT unit_id AS id,
-         (SELECT r.unit_name FROM job_records r WHERE r.unit_id = known.unit_id ORDER BY r.opened_at DESC LIMIT 1) AS name
+         (SELECT r.unit_name FROM shop_records r WHERE r.unit_id = known.unit_id ORDER BY r.opened_at DESC LIMIT 1) AS name
        FROM known WHERE unit_id IS NOT NULL ORDER BY name`,
   );
 }

@@ -1,7 +1,9 @@
 import type { Request, RequestHandler, Response } from "express";
 import { DatabaseGone } from "../database/gone.ts";
+import { inShop } from "../database/shopOfWork.ts";
 import { actingAs, type Acting } from "../people/acting.ts";
 import { findSession } from "../people/sessions.ts";
+import { shopIsThere } from "../shop/settings.ts";
 import { readSessionCookie } from "./sessionCookie.ts";
 import { isAllowed, whoMay } from "./routeRules.ts";
 
@@ -11,9 +13,19 @@ const LOOPBACK = new Set(["127.0.0.1", "::1", "::ffff:127.0.0.1"]);
  * Who sits at the machine itself, where the shop that was started there needs no sign-in (ZYGODROME_MACHINE_SHOP). What came
  * through a proxy came from elsewhere, whatever the last address is.
  */
-function atTheMachine(request: Request): Acting | undefined {
+async function atTheMachine(request: Request): Promise<Acting | undefined> {
   const shop = process.env["ZYGODROME_MACHINE_SHOP"];
-  return shop && cameFromHere(request) ? { shop } : undefined;
+  return shop && cameFromHere(request) && (await isThere(shop)) ? { shop } : undefined;
+}
+
+/** A backup of other shops may have been restored here. Once seen, a shop stays. */
+const seen = new Set<string>();
+async function isThere(shop: string): Promise<boolean> {
+  if (seen.has(shop)) return true;
+  // Without the database the page itself says so.
+  const there = await inShop(shop, shopIsThere).catch(() => undefined);
+  if (there) seen.add(shop);
+  return there !== false;
 }
 
 function cameFromHere({ socket, headers }: Request): boolean {
@@ -35,8 +47,8 @@ export const atThisMachine: RequestHandler = (request, response, next) => {
 export const signedIn: RequestHandler = (request, response, next) => {
   void readSessionCookie(request.headers.cookie)
     .then((token) => (token === undefined ? undefined : findSession(token)))
-    .then((session) => {
-      const acting = session ?? atTheMachine(request);
+    .then(async (session) => {
+      const acting = session ?? (await atTheMachine(request));
       const who = whoMay(request.method, request.path);
       if (who === "nobody") return say(response, 405, "Nothing is taken at this address.");
       // A route that is not there: the program's own page says so, to whoever may see one.

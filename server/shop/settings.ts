@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { pool } from "../database/pool.ts";
-import { execute, one, transaction } from "../database/query.ts";
+import { execute, maybeOne, one, transaction } from "../database/query.ts";
 import { audit } from "../people/audit.ts";
 
 /** Currencies that are offered (ISO 4217), with their names. */
@@ -43,6 +43,11 @@ export const shopSettings = z.object({
   warrantyDays: amount("The warranty", 3650).int("The warranty is a whole number of days."),
 });
 export type ShopSettings = z.infer<typeof shopSettings>;
+
+/** Whether there is the shop that the work in hand is for. */
+export async function shopIsThere(): Promise<boolean> {
+  return (await maybeOne(pool(), "SELECT id FROM shops")) !== undefined;
+}
 
 export async function readSettings(): Promise<ShopSettings> {
   const row = await one<Record<string, unknown>>(

@@ -112,3 +112,70 @@ test("six readings come from the simulated meter by themselves, each taken with 
     await new Promise((done) => server.close(done));
   }
 });
+
+test("a meter on a serial port, and a spoken word, where the browser has them; words where it has not", async ({
+  page,
+}) => {
+  // A port with a meter that shows 0.4 Ω, and ears that hear "take it" a moment after they listen.
+  await page.addInitScript(() => {
+    let send: (text: string) => void = () => undefined;
+    const port = {
+      readable: new ReadableStream<Uint8Array>({
+        start: (c) => void (send = (text) => c.enqueue(new TextEncoder().encode(text))),
+      }),
+      writable: new WritableStream<Uint8Array>({
+        write: (bytes) => {
+          for (const line of new TextDecoder().decode(bytes).split("\n"))
+            if (line.startsWith("MEAS")) send(line.includes("RES") ? "+4.0E-1\r\n" : "+2.291E+2\r\n");
+            else if (line.startsWith("SYST")) send('+0,"No error"\r\n');
+        },
+      }),
+      open: () => Promise.resolve(),
+      close: () => Promise.resolve(),
+    };
+    Object.defineProperty(navigator, "serial", { value: { requestPort: () => Promise.resolve(port) } });
+    class Ears {
+      onresult: ((e: object) => void) | null = null;
+      start() {
+        setTimeout(() => this.onresult?.({ results: [[{ transcript: "okay, take it" }]] }), 300);
+      }
+      abort() {
+        this.onresult = null;
+      }
+    }
+    Object.defineProperty(window, "webkitSpeechRecognition", { value: Ears });
+    Object.defineProperty(window, "SpeechRecognition", { value: undefined });
+  });
+  const job = new JobPage(page);
+  await job.open("Rinse stays cold.", { "Does the rinse get hot?": "no" });
+  await job.weighed();
+  const hands = page.getByTestId("hands");
+  const rows = job.ledger.locator("[data-finding]");
+  const shows = hands.getByTestId("meter-shows");
+  const power = hands.getByRole("button", { name: /^Needs it/ });
+  const look = hands.getByRole("button", { name: "No", exact: true });
+  await job.more("Hands busy: readings by themselves");
+  await expect(hands.getByText("This browser reaches no serial ports")).toHaveCount(0);
+  await hands.getByRole("button", { name: "Meter on a serial port" }).click();
+  await expect(hands.getByRole("button", { name: "Leave the serial port" })).toBeVisible();
+  // Looks and the power come before the first reading; a page that was closed for the power has let go of its port.
+  for (let i = 0; i < 8; i++) {
+    await expect(shows.or(power).or(look).first()).toBeVisible();
+    if (await shows.isVisible()) break;
+    if (await look.isVisible()) {
+      const check = await hands.getAttribute("data-check");
+      await look.click();
+      await expect(hands).not.toHaveAttribute("data-check", check!);
+      continue;
+    }
+    const isLive = (await power.innerText()).endsWith("live");
+    await power.click();
+    await job.declare(isLive ? "live" : "dead");
+    await job.more("Hands busy: readings by themselves");
+    await hands.getByRole("button", { name: "Meter on a serial port" }).click();
+  }
+  await expect(shows).toHaveText(/^(0\.4\d* Ω|229\.1\d* V)$/u, { timeout: 30_000 });
+  const before = await rows.count();
+  await hands.getByLabel("take it when I say “take it”").check();
+  await expect(rows).toHaveCount(before + 1, { timeout: 30_000 });
+});

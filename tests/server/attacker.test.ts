@@ -192,6 +192,18 @@ describe("nobody", () => {
     }
     expect((await ask("GET", "/")).status).toBe(303);
   });
+
+  test("is asked to sign in at a machine whose shop is not there any more", async () => {
+    const other = await startServer(process.cwd(), process.env["DATABASE_URL"]!, 0, {
+      machineShop: "gone-away",
+    });
+    try {
+      const answer = await fetch(other.address, { redirect: "manual", headers: { Accept: "text/html" } });
+      expect([answer.status, answer.headers.get("Location")]).toEqual([303, "/sign-in?to=%2F"]);
+    } finally {
+      await stopServer(other.child);
+    }
+  });
 });
 
 /** Of a unit that is not there the shelf has nothing. */

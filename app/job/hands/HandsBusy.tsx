@@ -6,8 +6,11 @@ import type { loader } from "../../routes/meters.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Dialog } from "../../ui/Dialog.tsx";
 import { useKept } from "../../ui/useKept.ts";
+import { SerialChoice } from "./SerialChoice.tsx";
 import { speak } from "./speak.ts";
-import { useMeter } from "./useMeter.ts";
+import { networkMeter, useMeter } from "./useMeter.ts";
+import { useSerialMeter } from "./useSerialMeter.ts";
+import { useSpokenWord } from "./useSpokenWord.ts";
 
 /** Keys that are not a confirmation: they move, leave, or belong to the browser. */
 const NOT_A_PEDAL = ["Escape", "Tab", "Shift", "Control", "Alt", "Meta"];
@@ -26,17 +29,19 @@ interface Props {
 export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: Props) {
   const { load, data } = useFetcher<typeof loader>();
   useEffect(() => void load("/meters"), [load]);
-  const meters = data?.meters ?? [];
+  const serial = useSerialMeter();
+  const meters = [...(serial.meter ? [serial.meter] : []), ...(data?.meters ?? []).map(networkMeter)];
   const [chosen, setChosen] = useState<string>();
   const meter = meters.find((m) => m.id === chosen) ?? meters[0];
   const [aloud, setAloud] = useKept("hands.aloud", false);
+  const [listens, setListens] = useState(false);
   const check = proposal?.check;
   const reading = check?.kind === "reading" ? check : undefined;
   const needs = proposal?.needs;
   const isAllowed = needs === undefined || state.band === needs;
   const [last, setLast] = useState<{ readonly fn: string; readonly value: number }>();
   const { shows, held, trouble } = useMeter(
-    meter?.id,
+    meter,
     isAllowed && !busy ? reading?.fn : undefined,
     check?.id,
     last?.fn === reading?.fn ? last?.value : undefined,
@@ -77,6 +82,7 @@ export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: 
     window.addEventListener("keydown", heard);
     return () => window.removeEventListener("keydown", heard);
   });
+  const deaf = useSpokenWord(TAKE_WORDS, listens && held !== undefined, () => take(held));
   // The focus stays here when the button that had it has gone with its check.
   const place = useRef<HTMLDivElement>(null);
   useEffect(() => place.current?.focus(), [check?.id]);
@@ -167,14 +173,28 @@ export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: 
             />
             say it aloud, where this browser has a voice
           </label>
+          <label className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-6 accent-here"
+              checked={listens}
+              onChange={(e) => setListens(e.target.checked)}
+            />
+            take it when I say “take it”
+          </label>
           <Button onClick={onClose}>Close</Button>
         </div>
+        {listens && deaf !== undefined && <p role="status">{deaf}</p>}
+        <SerialChoice serial={serial} />
       </div>
     </Dialog>
   );
 }
 
-const NO_METER = "No meter is on the list. Put one there in Settings, “Meters on the wire”.";
+const NO_METER =
+  "No meter is on the list. Put one there in Settings, “Meters on the wire”, or join one on a serial port below.";
+/** What takes a reading that rests, when it is heard. */
+const TAKE_WORDS = ["take it", "take", "okay"];
 
 /** What the meter shows now, large; and how it is taken once it rests. */
 function Reading({

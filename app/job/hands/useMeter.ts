@@ -6,6 +6,28 @@ const ASK_MS = 200;
 /** After trouble it is asked again so much later, ms. */
 const TROUBLE_MS = 2000;
 
+/** Where readings come from: a meter on the network, by the server, or one on this device's serial port. */
+export interface MeterSource {
+  readonly id: string;
+  readonly name: string;
+  /** One reading, in base units, Infinity over limit. @throws Error in words */
+  readonly read: (fn: MeterFunction, gone: AbortSignal) => Promise<number>;
+}
+
+/** A meter of the shop's list: the server asks it. */
+export function networkMeter({ id, name }: { readonly id: string; readonly name: string }): MeterSource {
+  return {
+    id,
+    name,
+    read: async (fn, signal) => {
+      const answer = await fetch(`/meters/${id}/reading?fn=${fn}`, { signal });
+      if (!answer.ok) throw new Error(await answer.text());
+      const { value } = (await answer.json()) as { value: number | "OL" };
+      return value === "OL" ? Infinity : value;
+    },
+  };
+}
+
 export interface MeterNow {
   /** What it shows at this moment; undefined before its first answer. */
   readonly shows?: number;
@@ -20,13 +42,13 @@ export interface MeterNow {
  * @param taken the reading taken before with this setting, whose pair the probes may still be on
  */
 export function useMeter(
-  meter: string | undefined,
+  meter: MeterSource | undefined,
   fn: MeterFunction | undefined,
   check: string | undefined,
   taken: number | undefined,
 ): MeterNow {
   const [now, setNow] = useState<MeterNow & { readonly of?: string }>({});
-  const of = `${meter} ${fn} ${check}`;
+  const of = `${meter?.id} ${fn} ${check}`;
   useEffect(() => {
     if (meter === undefined || fn === undefined) return;
     const hold = new AutoHold(fn, taken);
@@ -35,10 +57,8 @@ export function useMeter(
     const ask = async () => {
       let wait = ASK_MS;
       try {
-        const answer = await fetch(`/meters/${meter}/reading?fn=${fn}`, { signal: gone.signal });
-        if (!answer.ok) throw new Error(await answer.text());
-        const { value } = (await answer.json()) as { value: number | "OL" };
-        const shows = value === "OL" ? Infinity : value;
+        const shows = await meter.read(fn, gone.signal);
+        if (gone.signal.aborted) return;
         const held = hold.push(shows);
         setNow((was) => ({
           of,
@@ -62,9 +82,9 @@ export function useMeter(
       gone.abort();
       clearTimeout(timer);
     };
-    // What was taken is that of when this check began.
+    // What was taken is that of when this check began, and a source is the same under its id.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [meter, fn, of]);
+  }, [of]);
   // What was read with another setting says nothing here.
   return now.of === of ? now : {};
 }
