@@ -5,8 +5,8 @@ import { fromOf } from "#server/requests/from.ts";
 import { keepSessionCookie } from "#server/requests/sessionCookie.ts";
 import type { Route } from "./+types/sign-in-link";
 import { Button } from "../ui/Button.tsx";
-import { Field, inputClass } from "../ui/Field.tsx";
 import { Gate } from "../ui/Gate.tsx";
+import { PassphraseField } from "../ui/PassphraseField.tsx";
 
 export const meta: Route.MetaFunction = () => [
   { title: "Choose a passphrase · Zygodrome" },
@@ -51,22 +51,13 @@ export default function SignInLink({ loaderData: { link }, actionData }: Route.C
       </p>
       <Form method="post" className="flex flex-col gap-4">
         <input type="hidden" name="username" autoComplete="username" value={link.person} />
-        <Field
+        <PassphraseField
           label="Passphrase"
+          name="passphrase"
           hint="Twelve characters or more. Four words that belong to nobody else are easy to keep."
           error={actionData?.said}
-        >
-          {(aria) => (
-            <input
-              {...aria}
-              name="passphrase"
-              type="password"
-              required
-              autoComplete="new-password"
-              className={inputClass}
-            />
-          )}
-        </Field>
+          fresh
+        />
         <div>
           <Button type="submit" look="main" disabled={busy}>
             {busy ? "One moment…" : "Keep it and go in"}

@@ -10,6 +10,7 @@ import { forgetPages } from "../offline/keepPages.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
 import { Gate } from "../ui/Gate.tsx";
+import { PassphraseField } from "../ui/PassphraseField.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "Sign in · Zygodrome" }];
 
@@ -82,17 +83,7 @@ export default function SignIn({ loaderData: { to, shop, atTheMachine }, actionD
         <Field label="Your name">
           {(aria) => <input {...aria} name="name" required autoComplete="username" className={inputClass} />}
         </Field>
-        <Field label="Passphrase">
-          {(aria) => (
-            <input
-              {...aria}
-              name="passphrase"
-              type="password"
-              autoComplete="current-password"
-              className={inputClass}
-            />
-          )}
-        </Field>
+        <PassphraseField label="Passphrase" name="passphrase" required={false} />
         {actionData?.said && (
           <p
             role={actionData.ok ? "status" : "alert"}

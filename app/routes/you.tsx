@@ -9,7 +9,7 @@ import { dropSessionCookie, keepSessionCookie, readSessionCookie } from "#server
 import type { Route } from "./+types/you";
 import { Button } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
-import { Field, inputClass } from "../ui/Field.tsx";
+import { PassphraseField } from "../ui/PassphraseField.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "You · Zygodrome" }];
 
@@ -86,30 +86,8 @@ export default function You({ loaderData: { shop, person, sessions }, actionData
           Another passphrase
         </h2>
         <Form method="post" className="flex flex-col gap-4 pt-3" key={actionData?.ok ? "kept" : "open"}>
-          <Field label="The one you have now">
-            {(aria) => (
-              <input
-                {...aria}
-                name="before"
-                type="password"
-                required
-                autoComplete="current-password"
-                className={inputClass}
-              />
-            )}
-          </Field>
-          <Field label="The new one" hint="Twelve characters or more.">
-            {(aria) => (
-              <input
-                {...aria}
-                name="after"
-                type="password"
-                required
-                autoComplete="new-password"
-                className={inputClass}
-              />
-            )}
-          </Field>
+          <PassphraseField label="The one you have now" name="before" />
+          <PassphraseField label="The new one" name="after" hint="Twelve characters or more." fresh />
           {actionData && (
             <p
               role={actionData.ok ? "status" : "alert"}

@@ -164,10 +164,11 @@ BEGIN
 END
 $$;
 
+-- Asked for once a statement, not once a row.
 -- The application sees and writes rows of the shop that its connection works for, and no others.
 GRANT SELECT, UPDATE (next_job, name) ON shops TO zygodrome_app;
 ALTER TABLE shops ENABLE ROW LEVEL SECURITY;
-CREATE POLICY own_shop ON shops TO zygodrome_app USING (id = current_shop()) WITH CHECK (id = current_shop());
+CREATE POLICY own_shop ON shops TO zygodrome_app USING (id = (SELECT current_shop())) WITH CHECK (id = (SELECT current_shop()));
 
 DO $$
 DECLARE
@@ -175,7 +176,7 @@ DECLARE
 BEGIN
   FOR name IN SELECT table_name FROM information_schema.columns WHERE table_schema = 'public' AND column_name = 'shop_id' LOOP
     EXECUTE format('ALTER TABLE %I ENABLE ROW LEVEL SECURITY', name);
-    EXECUTE format('CREATE POLICY own_shop ON %I TO zygodrome_app USING (shop_id = current_shop()) WITH CHECK (shop_id = current_shop())', name);
+    EXECUTE format('CREATE POLICY own_shop ON %I TO zygodrome_app USING (shop_id = (SELECT current_shop())) WITH CHECK (shop_id = (SELECT current_shop()))', name);
   END LOOP;
 END
 $$;

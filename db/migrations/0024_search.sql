@@ -13,5 +13,5 @@ ALTER TABLE job_records ALTER COLUMN model_hash SET NOT NULL,
 -- The shop's own rows of the logbook. Row-level security lets no index look for words before it has looked at a row's shop, for LIKE
 -- might tell of rows that are not to be seen. This view is the owner's, names the shop itself, and leaves the order to the planner;
 -- it is asked by the logbook's own statements only.
-CREATE VIEW shop_records AS SELECT * FROM job_records WHERE shop_id = current_shop();
+CREATE VIEW shop_records AS SELECT * FROM job_records WHERE shop_id = (SELECT current_shop());
 GRANT SELECT ON shop_records TO zygodrome_app;

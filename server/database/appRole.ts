@@ -6,6 +6,8 @@ const LIMITS = {
   statement_timeout: "20s",
   lock_timeout: "8s",
   idle_in_transaction_session_timeout: "30s",
+  // The logbook sorts fifty thousand jobs in memory.
+  work_mem: "16MB",
 };
 
 /**

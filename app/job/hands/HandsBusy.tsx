@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, type ReactNode } from "react";
 import { useFetcher } from "react-router";
 import { storeValue, type EventBody, type JobState } from "#core/job/index.ts";
 import { valueText, type ProposalView } from "#core/view/index.ts";
@@ -164,30 +164,40 @@ export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: 
               </select>
             </label>
           )}
-          <label className="flex min-h-11 grow items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-6 accent-here"
-              checked={aloud}
-              onChange={(e) => setAloud(e.target.checked)}
-            />
+          <Tick isOn={aloud} onTick={setAloud}>
             say it aloud, where this browser has a voice
-          </label>
-          <label className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-6 accent-here"
-              checked={listens}
-              onChange={(e) => setListens(e.target.checked)}
-            />
+          </Tick>
+          <Tick isOn={listens} onTick={setListens}>
             take it when I say “take it”
-          </label>
+          </Tick>
           <Button onClick={onClose}>Close</Button>
         </div>
         {listens && deaf !== undefined && <p role="status">{deaf}</p>}
         <SerialChoice serial={serial} />
       </div>
     </Dialog>
+  );
+}
+
+function Tick({
+  isOn,
+  onTick,
+  children,
+}: {
+  isOn: boolean;
+  onTick: (on: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <label className="flex min-h-11 grow items-center gap-2">
+      <input
+        type="checkbox"
+        className="size-6 accent-here"
+        checked={isOn}
+        onChange={(e) => onTick(e.target.checked)}
+      />
+      {children}
+    </label>
   );
 }
 
