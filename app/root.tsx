@@ -16,7 +16,7 @@ import type { Route } from "./+types/root";
 import { Problem } from "./ui/Problem.tsx";
 import { SignedOut } from "./ui/SignedOut.tsx";
 import { Waiting } from "./ui/Waiting.tsx";
-import { readChoices } from "./board/choices.ts";
+import { readChoices } from "#server/people/choices.ts";
 import { NonceContext } from "./nonce.ts";
 import { Away } from "./offline/Away.tsx";
 import { OFFLINE_PAGE } from "./offline/names.ts";

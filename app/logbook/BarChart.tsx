@@ -23,7 +23,7 @@ interface Layout {
 const WIDE: Layout = { width: 640, row: 26, left: 250, right: 64, barAt: 3, bar: 20, longest: 36 };
 const NARROW: Layout = { width: 350, row: 46, left: 2, right: 64, barAt: 22, bar: 18, longest: 46 };
 /** Room for each number beyond two at a bar's end. */
-const ONE_MORE = 46;
+const ONE_MORE = 62;
 const TOP = 26;
 const fills = (hatch: string) => ["var(--here)", hatch, "var(--sheet)"] as const;
 

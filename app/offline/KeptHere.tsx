@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { buttonClass } from "../ui/Button.tsx";
 import { useOutbox } from "../sync/outbox/useOutbox.ts";
 import { keptPages, type KeptPage } from "./keepPages.ts";
 import { roomHere, roomText, type Room } from "./room.ts";
@@ -45,6 +46,9 @@ export function KeptHere() {
         </section>
       )}
       {room && <p className="text-ink-soft">{roomText(room)}</p>}
+      <a href="/" className={`${buttonClass("plain")} self-start`}>
+        Back to the board
+      </a>
     </main>
   );
 }

@@ -2,7 +2,7 @@ import { data } from "react-router";
 import { z } from "zod";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import type { Route } from "./+types/choices";
-import { rememberChoices } from "../board/choices.ts";
+import { rememberChoices } from "#server/people/choices.ts";
 
 const choices = z.object({
   person: z.string().max(40).optional(),

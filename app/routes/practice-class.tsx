@@ -5,7 +5,7 @@ import { listPeople } from "#server/people/people.ts";
 import { classList, listSets, setExercise } from "#server/practice/progress.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/practice-class";
-import { readChoices } from "../board/choices.ts";
+import { readChoices } from "#server/people/choices.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
 import { useShop } from "../ui/ShopBar.tsx";

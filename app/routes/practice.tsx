@@ -1,6 +1,6 @@
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { DIFFICULTY_TEXT, EXERCISE_KINDS, KIND_TEXT, type Difficulty } from "#core/practice/index.ts";
-import { readChoices } from "../board/choices.ts";
+import { readChoices } from "#server/people/choices.ts";
 import { newPractice, openPractice } from "#server/practice/practices.ts";
 import { exercisesOf, listSets, progressOf, readSet } from "#server/practice/progress.ts";
 import { todays, todaysSeed } from "#server/practice/today.ts";

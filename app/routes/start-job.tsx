@@ -15,7 +15,7 @@ import { UnitChoice } from "../board/UnitChoice.tsx";
 import { BringJob } from "../board/BringJob.tsx";
 import { SeenQuestions } from "../board/SeenQuestions.tsx";
 import { codeChoices, openingChoices, stallChoices } from "../board/complaintChoices.ts";
-import { rememberChoices } from "../board/choices.ts";
+import { rememberChoices } from "#server/people/choices.ts";
 import { readStartForm } from "../board/startForm.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Start a job · Zygodrome" }];

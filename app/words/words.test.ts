@@ -1,6 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoUnits } from "../../tests/support/demoUnits.ts";
-import { readChoices, rememberChoices } from "../board/choices.ts";
 import { percentText } from "./percent.ts";
 import { WIRE_COLOUR, wireColours } from "./wireColours.ts";
 
@@ -38,31 +37,5 @@ describe("wires as they are drawn", () => {
             one,
             known: true,
           });
-  });
-});
-
-describe("what the browser remembers", () => {
-  const request = (headers: Headers) =>
-    new Request("http://here/", {
-      headers: {
-        Cookie: headers
-          .getSetCookie()
-          .map((c) => c.split(";")[0])
-          .join("; "),
-      },
-    });
-
-  test("who is working and the theme come back as they were chosen", async () => {
-    const headers = await rememberChoices({ person: "ansa", theme: "cellar" });
-    expect(headers.getSetCookie()).toHaveLength(2);
-    for (const cookie of headers.getSetCookie()) expect(cookie).toMatch(/Path=\/; SameSite=Lax/);
-    expect(await readChoices(request(headers))).toEqual({ person: "ansa", theme: "cellar" });
-  });
-
-  test("one choice leaves the other alone; nothing, and nonsense, is no choice", async () => {
-    expect((await rememberChoices({ theme: "paper" })).getSetCookie()).toHaveLength(1);
-    expect(await readChoices(new Request("http://here/"))).toEqual({});
-    const odd = await rememberChoices({ person: "", theme: "neon" as "paper" });
-    expect(await readChoices(request(odd))).toEqual({});
   });
 });

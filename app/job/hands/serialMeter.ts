@@ -61,6 +61,8 @@ export class SerialMeter {
     await this.reader.cancel().catch(() => undefined);
     this.reader.releaseLock();
     await this.writer.close().catch(() => undefined);
+    // A port whose streams somebody holds cannot be closed.
+    this.writer.releaseLock();
     await this.port.close().catch(() => undefined);
   }
 

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { useAlive } from "../../ui/useAlive.ts";
 import { SerialMeter, serialPorts } from "./serialMeter.ts";
 import type { MeterSource } from "./useMeter.ts";
@@ -13,16 +13,17 @@ export interface SerialState {
   readonly leave: () => void;
 }
 
-/** A bench meter on a serial port of this device, for as long as the page for busy hands is open. */
+/** The meter that was joined: the power is declared between two openings of the page for busy hands, and it stays joined. */
+const here: { meter?: SerialMeter } = {};
+
+/** A bench meter on a serial port of this device, until it is left or the page is. */
 export function useSerialMeter(): SerialState {
   const alive = useAlive();
-  const [meter, setMeter] = useState<SerialMeter>();
+  const [meter, setMeter] = useState(here.meter);
   const [trouble, setTrouble] = useState<string>();
-  const open = useRef<SerialMeter>(undefined);
-  useEffect(() => () => void open.current?.close(), []);
   const leave = () => {
-    void open.current?.close();
-    open.current = undefined;
+    void here.meter?.close();
+    delete here.meter;
     setMeter(undefined);
   };
   const join = async (baud: number) => {
@@ -30,7 +31,7 @@ export function useSerialMeter(): SerialState {
     leave();
     try {
       const joined = await SerialMeter.on(await serialPorts()!.requestPort(), baud);
-      open.current = joined;
+      here.meter = joined;
       setMeter(joined);
     } catch (error) {
       // Nobody chose a port: that is no trouble.

@@ -19,6 +19,10 @@ const MOST_PAGES = 160;
 /** A dictionary is some megabytes. */
 const MOST_DICTIONARIES = 16;
 
+declare const self: ServiceWorkerGlobalScope;
+// The page that was there first is kept for as well.
+self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
+
 precacheAndRoute([...BUILT]);
 cleanupOutdatedCaches();
 

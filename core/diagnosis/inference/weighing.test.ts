@@ -139,7 +139,9 @@ describe("readings on the glasswasher", () => {
     const supply = (findings: readonly Evidence[]) => chanceOf(findings, "supply");
     const before = supply(complaint);
     for (const value of [0, 0.004, 0.05])
-      expect(supply([...complaint, reading("r", heat, "vac", "P4.1", "P1.2", value)]) / before).toBeLessThan(2);
+      expect(supply([...complaint, reading("r", heat, "vac", "P4.1", "P1.2", value)]) / before).toBeLessThan(
+        2,
+      );
   });
 
   test("full voltage at the heater and no heat leaves the heater", () => {

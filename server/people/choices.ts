@@ -1,5 +1,5 @@
 import { createCookie } from "react-router";
-import { whoActs } from "#server/people/acting.ts";
+import { whoActs } from "./acting.ts";
 
 /** What this browser remembers: who is working here, and which theme. No secrets, and a name is believed at the shop's own machine only. */
 const person = createCookie("person", { path: "/", sameSite: "lax", maxAge: 60 * 60 * 24 * 365 });
