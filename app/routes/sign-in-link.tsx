@@ -2,7 +2,7 @@ import { data, Form, Link, redirectDocument, useNavigation } from "react-router"
 import { openLink, takeLink } from "#server/people/links.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import { fromOf } from "#server/requests/from.ts";
-import { keepSessionCookie } from "#server/requests/sessionCookie.ts";
+import { changeSession } from "#server/requests/sessionCookie.ts";
 import type { Route } from "./+types/sign-in-link";
 import { Button } from "../ui/Button.tsx";
 import { Gate } from "../ui/Gate.tsx";
@@ -27,7 +27,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const used = await takeLink(params.link, passphrase, from.device);
   if ("said" in used) return data({ said: used.said }, { status: used.status });
   return redirectDocument("/", {
-    headers: { "Set-Cookie": await keepSessionCookie(used.token, from.secure) },
+    headers: { "Set-Cookie": await changeSession(request, used.token, from.secure) },
   });
 }
 

@@ -3,7 +3,7 @@ import { data, Form, redirectDocument, useNavigation } from "react-router";
 import { askForReset, signIn, signInForm } from "#server/people/signIn.ts";
 import { whoActs } from "#server/people/acting.ts";
 import { fromOf } from "#server/requests/from.ts";
-import { keepSessionCookie } from "#server/requests/sessionCookie.ts";
+import { changeSession } from "#server/requests/sessionCookie.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import type { Route } from "./+types/sign-in";
 import { forgetPages } from "../offline/keepPages.ts";
@@ -46,7 +46,7 @@ export async function action({ request }: Route.ActionArgs) {
   if ("said" in signedIn) return refuse(signedIn.said, signedIn.status);
   // A whole page anew: all that it shows is somebody else's now.
   return redirectDocument(ownPath(typeof form["to"] === "string" ? form["to"] : null), {
-    headers: { "Set-Cookie": await keepSessionCookie(signedIn.token, from.secure) },
+    headers: { "Set-Cookie": await changeSession(request, signedIn.token, from.secure) },
   });
 }
 

@@ -5,7 +5,7 @@ import { sessionsOf } from "#server/people/sessions.ts";
 import { signOutEverywhere } from "#server/people/staff.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import { fromOf } from "#server/requests/from.ts";
-import { dropSessionCookie, keepSessionCookie, readSessionCookie } from "#server/requests/sessionCookie.ts";
+import { dropSessionCookie, changeSession, readSessionCookie } from "#server/requests/sessionCookie.ts";
 import type { Route } from "./+types/you";
 import { Button } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
@@ -43,7 +43,7 @@ export async function action({ request }: Route.ActionArgs) {
   if ("said" in changed) return data({ said: changed.said, ok: false }, { status: 400 });
   return data(
     { said: "Kept. Everywhere else you are signed out.", ok: true },
-    { headers: { "Set-Cookie": await keepSessionCookie(changed.token, from.secure) } },
+    { headers: { "Set-Cookie": await changeSession(request, changed.token, from.secure) } },
   );
 }
 

@@ -19,6 +19,7 @@ import {
   signOutEverywhere,
 } from "#server/people/staff.ts";
 import { readToken } from "#server/people/token.ts";
+import { changeSession, keepSessionCookie, readSessionCookie } from "#server/requests/sessionCookie.ts";
 import { deviceOf } from "#server/requests/from.ts";
 
 /** How people come in. Each test has people of its own, so that attempts that failed are its own too. */
@@ -226,6 +227,18 @@ describe("a session", () => {
     expect(await aged(89, 13)).toBe(1);
     expect(await aged(20, 15)).toBe(1);
     expect(await aged(91, 1)).toBe(1);
+  });
+
+  test("takes the place of the one that this browser had", async () => {
+    const before = await signedInMember("Ida");
+    const after = await signedInMember("Jon");
+    const browser = new Request("http://here/", {
+      headers: { Cookie: (await keepSessionCookie(before.token, false)).split(";")[0]! },
+    });
+    const cookie = await changeSession(browser, after.token, false);
+    expect(await readSessionCookie(cookie.split(";")[0])).toBe(after.token);
+    expect(await findSession(before.token)).toBeUndefined();
+    expect(await findSession(after.token)).toBeDefined();
   });
 
   test("goes by the role that its person has now", async () => {
