@@ -145,12 +145,15 @@ function memberOf(on: Client, id: string) {
   return maybeOne<{ name: string; role: Role; left: boolean; signsIn: boolean }>(
     on,
     `SELECT name, role, left_at IS NOT NULL AS left, passphrase IS NOT NULL AS "signsIn" FROM people
-      WHERE id = $1 AND NOT elsewhere FOR UPDATE`,
+      WHERE id = $1 AND NOT elsewhere`,
     [id],
   );
 }
 
-/** Whether somebody else leads. The leads are locked, so that two of them cannot make each other the last. */
+/**
+ * Whether somebody else leads. The leads are locked, always in one order and before anything else, so that two of them cannot make
+ * each other the last, nor wait for each other.
+ */
 async function isOtherLead(on: Client, id: string): Promise<boolean> {
   const leads = await many<{ id: string }>(
     on,

@@ -290,10 +290,14 @@ describe("the staff", () => {
     expect(await changeRole("ansa", "technician")).toMatchObject({ ok: false, status: 409 });
     expect(await setLeft("ansa", true)).toMatchObject({ ok: false, status: 409 });
     const second = await member("Second", "lead");
-    const both = await Promise.all([changeRole("ansa", "learner"), changeRole(second.id, "learner")]);
-    expect(both.filter((r) => r.ok)).toHaveLength(1);
-    expect((await listStaff()).filter((p) => p.role === "lead" && !p.left)).toHaveLength(1);
-    await changeRole("ansa", "lead");
+    for (let i = 0; i < 12; i++) {
+      const both = await Promise.all([changeRole("ansa", "learner"), changeRole(second.id, "learner")]);
+      expect(both.filter((r) => r.ok)).toHaveLength(1);
+      expect((await listStaff()).filter((p) => p.role === "lead" && !p.left)).toHaveLength(1);
+      await changeRole("ansa", "lead");
+      await changeRole(second.id, "lead");
+    }
+    await setLeft(second.id, true);
   });
 
   test("two of one name have names of their own to sign in by", async () => {
