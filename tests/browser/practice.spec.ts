@@ -85,7 +85,7 @@ test("a lead sets an exercise, and a learner takes it", async ({ page }) => {
   await page.getByRole("combobox", { name: "working" }).first().selectOption("ilo");
   await expect(page.getByText("A lead sets exercises for everybody.")).toBeVisible();
   await page.getByRole("combobox", { name: "working" }).first().selectOption("ansa");
-  await page.getByLabel("Name").fill(name);
+  await page.getByLabel("Name", { exact: true }).fill(name);
   await page.getByRole("combobox", { name: "Unit" }).selectOption(UNIT);
   await page.getByRole("button", { name: "Set it" }).click();
   await expect(page.getByRole("status").filter({ hasText: name })).toBeVisible();

@@ -301,8 +301,8 @@ describe("the staff", () => {
   });
 
   test("two of one name have names of their own to sign in by", async () => {
-    const a = await member("Same Name");
-    const b = await member("Same Name");
+    const a = await member("Ada Twice");
+    const b = await member("Ada Twice");
     expect(a.id).not.toBe(b.id);
     expect(b.id).toBe(`${a.id}-2`);
   });
