@@ -15,14 +15,14 @@ const LAST = "zygodrome-kept-at";
 
 /**
  * Keeps the pages of what this person works on, so that they open in a cellar. One tab does it at a time, nothing waits for it,
- * and what cannot be had now is had the next time.
+ * and what cannot be had now is had the next time: only what was gone through to its end counts as kept, for a page that is left
+ * takes its requests with it.
  */
 export async function keepPages(now: number): Promise<void> {
   if (!navigator.serviceWorker?.controller || !navigator.onLine) return;
   if (now - Number(localStorage.getItem(LAST) ?? 0) < AGAIN_MS) return;
   await navigator.locks.request(LAST, { ifAvailable: true }, async (lock) => {
     if (!lock) return;
-    localStorage.setItem(LAST, String(now));
     const answer = await fetch("/keep");
     if (!answer.ok) return;
     const { changing, lasting, dictionaries } = (await answer.json()) as KeepList;
@@ -31,6 +31,7 @@ export async function keepPages(now: number): Promise<void> {
     for (const address of dictionaries) await fetch(address).then((a) => a.arrayBuffer());
     for (const address of lasting)
       if (!(await pages.match(address, { ignoreVary: true }))) await keepOne(pages, address);
+    localStorage.setItem(LAST, String(now));
   });
 }
 

@@ -12,7 +12,13 @@ export function useKeptPages(): void {
   useEffect(() => {
     if (isGate || !("serviceWorker" in navigator)) return;
     // What cannot be kept now is tried again later, and the page does not mind.
-    const timer = setTimeout(() => void keepPages(Date.now()).catch(() => undefined), LATER_MS);
-    return () => clearTimeout(timer);
+    const keep = () => void keepPages(Date.now()).catch(() => undefined);
+    const timer = setTimeout(keep, LATER_MS);
+    // At a first visit the service worker may come to stand only after that.
+    navigator.serviceWorker.addEventListener("controllerchange", keep);
+    return () => {
+      clearTimeout(timer);
+      navigator.serviceWorker.removeEventListener("controllerchange", keep);
+    };
   }, [pathname, isGate]);
 }
