@@ -2,7 +2,7 @@ import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { gzipSync, strToU8 } from "fflate";
 import { buildDictionary, type Dictionary } from "#core/diagnosis/index.ts";
 import { seeded } from "#core/quantity/index.ts";
-import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
+import { readUnitOrThrow, type Fault, type UnitModel } from "#core/unit/index.ts";
 import { complaintOf, drawFault, freshTruth } from "#core/practice/index.ts";
 import { playToEnd, type Habit, type Visitation } from "../demo/playYear.ts";
 
@@ -37,15 +37,41 @@ const SHARES: Readonly<Record<string, number>> = {
 const USUAL_OF_A_UNIT = 3;
 const USUAL_TIMES = 14;
 
-const LABELS: Readonly<Record<string, readonly string[]>> = {
-  "glasswasher-gw4": ["canteen, left", "canteen, right", "bar", "school kitchen"],
-  "prover-pc2": ["bakery, by the oven", "bakery, back", "mill café"],
-  "dock-bd3": ["post 1", "post 2", "post 3", "post 4", "post 5", "post 6"],
-  "kiln-pk9": ["big kiln", "small kiln", "evening school"],
-  "gate-cg2": ["lower lock", "upper lock", "basin"],
-  "extractor-sx4": ["no. 1", "no. 2"],
-  "roaster-dr6": ["the one by the window", "the one at the back"],
+/** Where each stands, and the year on its plate, where it can be read. */
+const STANDING: Readonly<Record<string, readonly (readonly [label: string, made?: number])[]>> = {
+  "glasswasher-gw4": [["canteen, left", 2011], ["canteen, right", 2022], ["bar", 2018], ["school kitchen"]],
+  "prover-pc2": [
+    ["bakery, by the oven", 2009],
+    ["bakery, back", 2020],
+    ["mill café", 2024],
+  ],
+  "dock-bd3": [
+    ["post 1", 2021],
+    ["post 2", 2021],
+    ["post 3", 2021],
+    ["post 4", 2025],
+    ["post 5", 2025],
+    ["post 6", 2025],
+  ],
+  "kiln-pk9": [["big kiln", 2006], ["small kiln", 2019], ["evening school"]],
+  "gate-cg2": [
+    ["lower lock", 2004],
+    ["upper lock", 2004],
+    ["basin", 2023],
+  ],
+  "extractor-sx4": [
+    ["no. 1", 2014],
+    ["no. 2", 2024],
+  ],
+  "roaster-dr6": [
+    ["the one by the window", 2016],
+    ["the one at the back", 2025],
+  ],
 };
+/** What wears: of such a fault the old ones have this much more. */
+const WEARS = ["relay", "switch", "motor", "heater", "pin", "screw-terminal", "lamp", "capacitor"];
+const WORN_TIMES = 4;
+const OLD_BEFORE = 2018;
 
 const units = readdirSync("demo/units").map((f) =>
   readUnitOrThrow(JSON.parse(readFileSync(`demo/units/${f}`, "utf8"))),
@@ -112,12 +138,23 @@ function plan(): Planned | undefined {
     unit,
     fault,
     complaint,
-    label: pick(LABELS[unit.id]!),
+    ...standing(unit, fault),
     at: new Date(EPOCH).toISOString(),
     minutesAgo: Math.round(YOUNGEST + (OLDEST - YOUNGEST) * random()),
     habit: pick(HABITS),
     ...(random() < 0.1 ? { claim: claimOf(unit, fault.part) } : {}),
   };
+}
+
+/** Which of them has the fault: wear finds the old ones oftener. */
+function standing(unit: UnitModel, { part }: Fault): { label: string; made?: number } {
+  const { type } = unit.parts.find((p) => p.id === part)!;
+  const isWorn = WEARS.some((w) => type.includes(w));
+  const all = STANDING[unit.id]!;
+  const weight = all.map(([, made]) => (isWorn && (made ?? OLD_BEFORE) < OLD_BEFORE ? WORN_TIMES : 1));
+  let left = random() * weight.reduce((sum, w) => sum + w, 0);
+  const [label, made] = all[weight.findIndex((w) => (left -= w) <= 0)] ?? all[0]!;
+  return { label, ...(made === undefined ? {} : { made }) };
 }
 
 /** What an earlier repairer said: in two of five it is of the very item that is at fault. */

@@ -32,6 +32,8 @@ export interface Visitation {
   readonly at: string;
   readonly habit: Habit;
   readonly comeBackOf?: string;
+  /** The year on the unit's plate. */
+  readonly made?: number;
   /** What an earlier repairer said. */
   readonly claim?: { readonly item: string; readonly text: string };
   readonly random: () => number;
@@ -65,6 +67,7 @@ export function playToEnd(
   const common = {
     complaint: visit.complaint,
     ...(visit.comeBackOf ? { comeBackOf: visit.comeBackOf } : {}),
+    ...(visit.made === undefined ? {} : { made: visit.made }),
     asked: unit.observations.filter((o) => o.kind === "works" || o.kind === "code").map((o) => o.id),
     people: [habit.person],
     noise: NOISE,

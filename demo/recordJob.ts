@@ -9,6 +9,8 @@ export interface Visit {
   readonly complaint: string;
   /** The job that was thought to have mended it. */
   readonly comeBackOf?: string;
+  /** The year on the unit's plate. */
+  readonly made?: number;
   /** Observations that the customer is asked about. */
   readonly asked: readonly string[];
   /** Who works, in turn: with two, every second check is the second one's. */
@@ -65,6 +67,7 @@ export function recordJob(
       type: "opened",
       complaint: visit.complaint,
       ...(visit.comeBackOf ? { comeBackOf: visit.comeBackOf } : {}),
+      ...(visit.made === undefined ? {} : { made: visit.made }),
     });
     for (const id of visit.asked) {
       const seen = truth(observationCheck(unit, id));

@@ -33,6 +33,11 @@ describe("the form that opens a job, as plain data", () => {
     });
   });
 
+  test("a year is taken as it was typed, and an empty field is none", () => {
+    expect(readStartForm(form([["made", " 2017 "]]))["made"]).toBe(" 2017 ");
+    expect(readStartForm(form([["made", "  "]]))).not.toHaveProperty("made");
+  });
+
   test("what the shop has learned is used unless the box was shown and not ticked", () => {
     const learned = (entries: readonly (readonly [string, string])[]) =>
       readStartForm(form(entries))["learned"];

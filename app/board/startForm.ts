@@ -30,6 +30,7 @@ export function readStartForm(form: FormData): Record<string, unknown> {
     claims,
     // A box that is not ticked sends nothing; that it was asked is said beside it.
     learned: text("learned-asked") === "" || text("learned") !== "",
+    ...(text("made").trim() === "" ? {} : { made: text("made") }),
     ...(text("comeBackOf") === "" ? {} : { comeBackOf: text("comeBackOf") }),
   };
 }

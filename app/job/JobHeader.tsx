@@ -30,7 +30,7 @@ export function JobHeader({ job, view, onCall, onKeys, onLog, onHands }: Props) 
           {String(job.number).padStart(4, "0")}
         </span>
         <h1 className="min-w-0 truncate text-lg font-bold md:text-[1.375rem]">{job.unit.name}</h1>
-        {job.label && <span className="truncate text-ink-soft max-md:hidden">{job.label}</span>}
+        <span className="truncate text-ink-soft max-md:hidden">{whichOne(job.label, view)}</span>
         <span className="grow" />
         <span className="flex shrink-0 items-center gap-2">
           <span className="max-lg:hidden">
@@ -66,7 +66,7 @@ export function JobParticulars({ job, view }: Pick<Props, "job" | "view">) {
     <section aria-label="The job" className="border-b-[1.5px] border-ink bg-sheet px-4 py-2 lg:hidden">
       <p>
         <span className="reading font-semibold">{String(job.number).padStart(4, "0")}</span>
-        {job.label && <span className="text-ink-soft"> · {job.label}</span>}
+        {whichOne(job.label, view) && <span className="text-ink-soft"> · {whichOne(job.label, view)}</span>}
       </p>
       <p className="pb-1">{view.state.complaint}</p>
       <div className="flex items-center gap-3">
@@ -76,3 +76,7 @@ export function JobParticulars({ job, view }: Pick<Props, "job" | "view">) {
     </section>
   );
 }
+
+/** Which of its kind it is: its place or number, and the year on its plate. */
+const whichOne = (label: string, { state }: Props["view"]) =>
+  [label, state.made === undefined ? "" : `made ${state.made}`].filter(Boolean).join(", ");

@@ -1,3 +1,4 @@
+import { describe, expect, it } from "@jest/globals";
 import { keepPages } from "./keepPages.ts";
 
 /** A browser of maps, with a server that answers as it is told. */

@@ -118,6 +118,11 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
             >
               {(props) => <input {...props} name="label" maxLength={200} className={inputClass} />}
             </Field>
+            <Field label="Year it was made" hint="From its rating plate, if it says" error={errors["made"]}>
+              {(props) => (
+                <input {...props} name="made" inputMode="numeric" maxLength={6} className={inputClass} />
+              )}
+            </Field>
             <Field label="Who is working on it" hint="Every entry carries the name" error={errors["person"]}>
               {(props) => (
                 <select {...props} name="person" defaultValue={person ?? ""} className={inputClass}>

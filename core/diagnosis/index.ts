@@ -61,6 +61,7 @@ export {
   type PastCalls,
   type PastClaims,
 } from "./learning/experience.ts";
+export { AGES, ageGroup, ageOf, type AgeExperience, type AgeGroup } from "./learning/ages.ts";
 export { afterRepair } from "./suspects/repaired.ts";
 export { byItem, itemKey, type ItemChance } from "./suspects/items.ts";
 export {

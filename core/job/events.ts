@@ -62,10 +62,18 @@ export const findingBody = z.strictObject({
 /** What a photograph or a paper may be. */
 export const ATTACHMENT_MEDIA = ["image/jpeg", "image/png", "image/webp", "application/pdf"] as const;
 
+/** Nothing older than this is still repaired by its wiring. */
+export const FIRST_YEAR = 1940;
+
 /** Everything that can happen in a job. The list of these is the job; nothing else is stored. */
 export const eventBody = z.discriminatedUnion("type", [
-  /** `comeBackOf`: the job that was closed, and whose repair did not hold. */
-  z.strictObject({ type: z.literal("opened"), complaint: note, comeBackOf: z.uuid().optional() }),
+  /** `comeBackOf`: the job that was closed, and whose repair did not hold. `made`: the year on the unit's rating plate. */
+  z.strictObject({
+    type: z.literal("opened"),
+    complaint: note,
+    comeBackOf: z.uuid().optional(),
+    made: z.number().int().min(FIRST_YEAR).max(2199).optional(),
+  }),
   z.strictObject({ type: z.literal("claim"), item: id.optional(), text: z.string().min(1).max(500) }),
   z.strictObject({
     type: z.literal("band"),
@@ -121,6 +129,9 @@ export const eventBody = z.discriminatedUnion("type", [
     items: z.record(z.string().min(1).max(200), share.max(1e6)),
     kinds: z.record(z.string().min(1).max(200), share.max(100)),
     claim: share.max(1),
+    age: z
+      .strictObject({ years: share.max(300), kinds: z.record(z.string().min(1).max(200), share.max(100)) })
+      .optional(),
   }),
   /** Whether what the shop has learned is used in this job: it is, until somebody says otherwise. */
   z.strictObject({ type: z.literal("learning"), on: z.boolean() }),

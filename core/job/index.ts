@@ -3,6 +3,7 @@ export { admissionProblems, crossedNow, resultOf, settingsToCarry, type Admissio
 export {
   ATTACHMENT_MEDIA,
   eventBody,
+  FIRST_YEAR,
   jobEvent,
   NOTE_LENGTH,
   SHELF,

@@ -1,4 +1,5 @@
 import { differenceInMilliseconds } from "date-fns";
+import { ageOf } from "#core/diagnosis/index.ts";
 import type { MeterFunction } from "#core/meter/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { JobEvent } from "./events.ts";
@@ -35,6 +36,8 @@ export interface JobRecord {
   /** Closed as repaired without its proof. */
   readonly waived: boolean;
   readonly comeBackOf?: string;
+  /** How old the unit was, years, where its plate told. */
+  readonly age?: number;
   /** What was repaired last, or called where nothing was. */
   readonly item?: string;
   readonly suspect?: string;
@@ -63,12 +66,14 @@ export function recordOf(
   const made = state.ledger.filter((e) => !e.retracted && e.event.at > openedAt);
   const comeBackOf = opened?.body.type === "opened" ? opened.body.comeBackOf : undefined;
   const of = last?.body ?? call?.body;
+  const age = ageOf(state.made, openedAt);
   return {
     openedAt,
     ...(closed ? { closedAt: closed.event.at, outcome: closed.body.outcome } : {}),
     proven: outcome === "repaired" && !waived,
     waived,
     ...(comeBackOf === undefined ? {} : { comeBackOf }),
+    ...(age === undefined ? {} : { age }),
     ...(of ? { item: of.item, suspect: of.suspect } : {}),
     repairs: repairsOf(unit, state, events),
     checks: made.filter((e) => e.beforeRepair ?? state.repairs.length === 0).length,

@@ -84,6 +84,8 @@ export interface JobState {
   readonly strip: readonly StripTry[];
   /** Repairs in order, each with the evidence that it was made on: what was found since the one before. */
   readonly repairs: readonly Repair[];
+  /** The year on the unit's rating plate, where it was read. */
+  readonly made?: number;
   /** What the shop knew of this unit when the job was taken in, and whether it is used here. */
   readonly learned?: { readonly experience: Experience; readonly on: boolean };
   /** Tests of the unit's hazards since the last repair; a later one of the same kind stands for the earlier. */
@@ -147,6 +149,7 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
   const calledAt = call ? events.indexOf(call) : 0;
   const sinceCall = <T extends EventBody["type"]>(type: T) =>
     counting(type).filter((e) => events.indexOf(e) >= calledAt);
+  const made = of("opened")[0]?.body.made;
   const experience = of("experience").at(-1)?.body;
   const learned = experience && {
     experience,
@@ -164,6 +167,7 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
   ];
   return {
     complaint: of("opened")[0]?.body.complaint ?? "",
+    ...(made === undefined ? {} : { made }),
     band: power.band,
     ...(power.event ? { bandEvent: power.event } : {}),
     ...(power.clash ? { bandClash: power.clash } : {}),

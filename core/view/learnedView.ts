@@ -1,4 +1,4 @@
-import { byItem, withExperience, type Dictionary } from "#core/diagnosis/index.ts";
+import { byItem, withExperience, type Dictionary, type Experience } from "#core/diagnosis/index.ts";
 import type { JobState } from "#core/job/index.ts";
 import { itemName } from "./words.ts";
 
@@ -11,9 +11,17 @@ export interface LearnedView {
   readonly rows: readonly { readonly name: string; readonly catalogue: number; readonly start: number }[];
   /** What a claim that an item was replaced does to its chance. */
   readonly claim: number;
+  /** What this unit's age moves, the most moved first. */
+  readonly age?: {
+    readonly years: number;
+    readonly kinds: readonly { readonly name: string; readonly factor: number }[];
+  };
 }
 
 const ROWS = 5;
+const KINDS = 4;
+/** A kind that age moves by less than this is not worth a word. */
+const WORTH_SAYING = 1.1;
 
 export function learnedView(dictionary: Dictionary, { learned }: JobState): LearnedView | undefined {
   if (!learned) return undefined;
@@ -32,6 +40,19 @@ export function learnedView(dictionary: Dictionary, { learned }: JobState): Lear
         start: chance,
       })),
     claim: experience.claim,
+    ...(experience.age ? { age: ageView(experience.age) } : {}),
+  };
+}
+
+function ageView({ years, kinds }: NonNullable<Experience["age"]>): NonNullable<LearnedView["age"]> {
+  const moved = (factor: number) => Math.max(factor, 1 / factor);
+  return {
+    years,
+    kinds: Object.entries(kinds)
+      .map(([type, factor]) => ({ name: type.replaceAll("-", " "), factor }))
+      .filter(({ factor }) => moved(factor) >= WORTH_SAYING)
+      .sort((a, b) => moved(b.factor) - moved(a.factor))
+      .slice(0, KINDS),
   };
 }
 

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import type { EventBody } from "#core/job/index.ts";
+import { ageOf } from "#core/diagnosis/index.ts";
+import { FIRST_YEAR, type EventBody } from "#core/job/index.ts";
 import { pool } from "../database/pool.ts";
 import { transaction } from "../database/query.ts";
 import { jobRefusal } from "../people/people.ts";
@@ -8,6 +9,9 @@ import { isClosedJobOf, shopExperience } from "../logbook/shopExperience.ts";
 import { newestModel } from "../units/models.ts";
 import { insertEvent, insertJob, selectJob } from "./statements.ts";
 import { keepSummary } from "./summary.ts";
+
+const isYearOfMake = (text: string) =>
+  /^\d{4}$/u.test(text) && Number(text) >= FIRST_YEAR && Number(text) <= new Date().getFullYear();
 
 /** What Start a job asks for. `id` is made by the page, so that sending the form twice opens one job. */
 export const newJob = z.object({
@@ -26,10 +30,17 @@ export const newJob = z.object({
   learned: z.boolean().default(true),
   /** The closed job whose repair did not hold. */
   comeBackOf: z.uuid().optional(),
+  /** The year on the unit's rating plate. */
+  made: z
+    .string()
+    .trim()
+    .refine(isYearOfMake, `Write the year from the rating plate, four figures, ${FIRST_YEAR} to this year.`)
+    .transform(Number)
+    .optional(),
   claims: z.array(z.object({ item: z.string().optional(), text: z.string().trim().min(1).max(500) })).max(40),
 });
 
-export type NewJob = z.input<typeof newJob>;
+export type NewJob = Omit<z.input<typeof newJob>, "made"> & Pick<z.output<typeof newJob>, "made">;
 
 /** Opens a job and records what is known from the start, in one transaction. Returns the field that is unknown here, if any. */
 export async function openJob(input: NewJob): Promise<"unit" | "person" | "comeBackOf" | undefined> {
@@ -38,14 +49,15 @@ export async function openJob(input: NewJob): Promise<"unit" | "person" | "comeB
   if ((await jobRefusal(pool(), input.person)) !== undefined) return "person";
   if (input.comeBackOf !== undefined && !(await isClosedJobOf(pool(), input.comeBackOf, input.unit)))
     return "comeBackOf";
-  const experience = await shopExperience(pool(), model.unit);
-  const known = new Set(model.unit.observations.map((o) => o.id));
   const at = new Date().toISOString();
+  const experience = await shopExperience(pool(), model.unit, ageOf(input.made, at));
+  const known = new Set(model.unit.observations.map((o) => o.id));
   const bodies: EventBody[] = [
     {
       type: "opened",
       complaint: input.complaint,
       ...(input.comeBackOf ? { comeBackOf: input.comeBackOf } : {}),
+      ...(input.made === undefined ? {} : { made: input.made }),
     },
     ...(experience ? [{ type: "experience" as const, ...experience }] : []),
     ...(experience && input.learned === false ? [{ type: "learning" as const, on: false }] : []),

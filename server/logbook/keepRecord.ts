@@ -22,11 +22,12 @@ export async function keepRecord(
     on,
     `INSERT INTO job_records (job_id, number, unit_id, unit_name, label, opened_at, complaint, closed_at, outcome, proven,
        waived, come_back_of, item, item_name, suspect, wrong_repairs, parts_price, checks, diagnosing, waiting, repairing,
-       proving, people, claimed, words, model_hash)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26)
+       proving, people, claimed, words, model_hash, age)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27)
      ON CONFLICT (shop_id, job_id) DO UPDATE SET unit_name = $4, complaint = $7, closed_at = $8, outcome = $9, proven = $10,
        waived = $11, item = $13, item_name = $14, suspect = $15, wrong_repairs = $16, parts_price = $17, checks = $18,
-       diagnosing = $19, waiting = $20, repairing = $21, proving = $22, people = $23, claimed = $24, words = $25, model_hash = $26`,
+       diagnosing = $19, waiting = $20, repairing = $21, proving = $22, people = $23, claimed = $24, words = $25, model_hash = $26,
+       age = $27`,
     [
       job.id,
       job.number,
@@ -54,6 +55,7 @@ export async function keepRecord(
       [...new Set(state.claims.flatMap((c) => c.item ?? []))],
       await wordsOf(on, job, unit, events, people, nameOf),
       job.modelHash,
+      record.age ?? null,
     ],
   );
   // What a retraction took away is gone from the counts as well.

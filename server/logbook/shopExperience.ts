@@ -13,17 +13,25 @@ const FEWEST_JOBS = 3;
 /** Other units that are looked at for what kinds of parts do, those with most jobs first. */
 const MOST_UNITS = 40;
 
-/** What this shop's closed jobs say of a unit; undefined where there are too few of them. */
-export async function shopExperience(on: Connection, unit: UnitModel): Promise<Experience | undefined> {
-  const calls = await many<{ unit: string; suspect: string; item: string; jobs: number; trust: number }>(
+/**
+ * What this shop's closed jobs say of a unit; undefined where there are too few of them.
+ * @param years how old this unit is, where its plate told
+ */
+export async function shopExperience(
+  on: Connection,
+  unit: UnitModel,
+  years?: number,
+): Promise<Experience | undefined> {
+  const rows = await many<Omit<PastCalls, "years"> & { years: number | null }>(
     on,
-    `SELECT unit_id AS unit, suspect, item, count(*)::int AS jobs, trust::float8 AS trust
-       FROM (SELECT unit_id, suspect, item, CASE
+    `SELECT unit_id AS unit, suspect, item, age AS years, count(*)::int AS jobs, trust::float8 AS trust
+       FROM (SELECT unit_id, suspect, item, age, CASE
                WHEN EXISTS (SELECT FROM job_records b WHERE b.come_back_of = r.job_id) THEN ${TRUST.cameBack}
                WHEN waived THEN ${TRUST.waived} ELSE ${TRUST.proven} END AS trust
               FROM job_records r WHERE outcome = 'repaired' AND suspect IS NOT NULL AND item IS NOT NULL) k
-      GROUP BY 1, 2, 3, 5 ORDER BY 4 DESC, 1, 2, 3`,
+      GROUP BY 1, 2, 3, 4, 6 ORDER BY 5 DESC, 1, 2, 3, 4`,
   );
+  const calls = rows.map(({ years: age, ...c }): PastCalls => (age === null ? c : { ...c, years: age }));
   if (calls.reduce((sum, c) => sum + c.jobs * c.trust, 0) < FEWEST_JOBS) return undefined;
   const claims = await many<{ unit: string; item: string; jobs: number; atFault: number }>(
     on,
@@ -31,7 +39,7 @@ export async function shopExperience(on: Connection, unit: UnitModel): Promise<E
         (count(*) FILTER (WHERE claim = ANY (string_to_array(item, '+'))))::int AS "atFault"
        FROM job_records, unnest(claimed) claim WHERE outcome = 'repaired' GROUP BY 1, 2`,
   );
-  return learnFrom(unit, await unitsOf(on, unit, calls, claims), calls, claims);
+  return learnFrom(unit, await unitsOf(on, unit, calls, claims), calls, claims, years);
 }
 
 async function unitsOf(

@@ -4,7 +4,7 @@ import { buildReadings } from "#core/diagnosis/index.ts";
 import { viewJob } from "#core/view/index.ts";
 import type { EventBody, JobEvent } from "#core/job/index.ts";
 import { closePool, pool } from "#server/database/pool.ts";
-import { openJob } from "#server/jobs/openJob.ts";
+import { newJob, openJob } from "#server/jobs/openJob.ts";
 import { readJob } from "#server/jobs/readJob.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
 import { computeBestCourse } from "#server/logbook/bestCourses.ts";
@@ -225,6 +225,33 @@ describe("a job that comes back", () => {
 });
 
 describe("what the shop has learned", () => {
+  test("knows a unit's age from its plate, keeps it with the job, and says what that age moves", async () => {
+    const thisYear = new Date().getFullYear();
+    const id = await closedJob("old one", { made: thisYear - 12 });
+    const {
+      rows: [kept],
+    } = await pool().query<{ age: number }>("SELECT age FROM job_records WHERE job_id = $1", [id]);
+    expect(kept).toEqual({ age: 12 });
+    const { events } = (await readJob(await open("as old", { made: thisYear - 12 })))!;
+    expect(events[0]!.body).toMatchObject({ type: "opened", made: thisYear - 12 });
+    expect(events.find((e) => e.body.type === "experience")!.body).toMatchObject({ age: { years: 12 } });
+    const { events: unknown } = (await readJob(await open("no plate")))!;
+    expect(unknown.find((e) => e.body.type === "experience")!.body).not.toHaveProperty("age");
+  });
+
+  test("takes a year of four figures only, none to come", () => {
+    const form = { id: randomUUID(), unit, person: "ansa", label: "", complaint: "x", seen: {}, claims: [] };
+    const thisYear = new Date().getFullYear();
+    const said = (made: string) => newJob.safeParse({ ...form, made });
+    expect(said(` ${thisYear} `).data?.made).toBe(thisYear);
+    expect(said("1940").data?.made).toBe(1940);
+    for (const wrong of ["1939", String(thisYear + 1), "17", "2017a", "20.7"])
+      expect(said(wrong).error?.issues[0]).toMatchObject({
+        path: ["made"],
+        message: "Write the year from the rating plate, four figures, 1940 to this year.",
+      });
+  });
+
   test("is an entry of the log of a job that is opened, and can be left aside", async () => {
     const id = await open("learned");
     const { events } = (await readJob(id))!;

@@ -10,7 +10,7 @@ export function LearnedNote({
   learned: LearnedView;
   onSwitch: (on: boolean) => void;
 }) {
-  const { on, jobs, rows, claim } = learned;
+  const { on, jobs, rows, claim, age } = learned;
   const count = Math.round(jobs);
   return (
     <details data-testid="learned" className="border-t border-rule text-[0.9375rem]">
@@ -48,6 +48,7 @@ export function LearnedNote({
           ))}
         </tbody>
       </table>
+      {age && <p className="pt-2">{ageText(age)}</p>}
       <p className="py-2 text-ink-soft">
         Closed and proven jobs count whole, unproven ones half, those that came back hardly; twenty jobs weigh
         as much as the catalogue.{" "}
@@ -60,4 +61,12 @@ export function LearnedNote({
       </Button>
     </details>
   );
+}
+
+function ageText({ years, kinds }: NonNullable<LearnedView["age"]>): string {
+  const old =
+    years === 0 ? "This one is of this year" : `This one is ${years} year${years === 1 ? "" : "s"} old`;
+  if (kinds.length === 0) return `${old}; here, units of that age fail as others do.`;
+  const list = kinds.map(({ name, factor }) => `${name} ${factor.toFixed(1)} times`).join(", ");
+  return `${old}. Against the same units of all ages, these were at fault here: ${list} as often.`;
 }

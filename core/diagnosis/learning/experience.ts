@@ -1,6 +1,7 @@
 import { listSuspects, type Suspect } from "../suspects/suspects.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import type { UnitModel } from "#core/unit/index.ts";
+import { ageExperience, type AgeExperience } from "./ages.ts";
 
 /** What a shop's closed jobs say of a unit's faults, beside the catalogue. */
 export interface Experience {
@@ -14,6 +15,8 @@ export interface Experience {
   readonly kinds: Readonly<Record<string, number>>;
   /** What a claim that an item was replaced does to its chance. */
   readonly claim: number;
+  /** What this unit's age says, where it is known. */
+  readonly age?: AgeExperience;
 }
 
 /** Jobs on a unit that weigh as much as the catalogue does. Chosen on generated histories (docs/engine.md), not measured. */
@@ -24,12 +27,13 @@ const NAMED_SHARE = 0.5;
 /**
  * The unit's suspects with starting weights that this shop's jobs have moved. Kinds of part first move the catalogue's shares
  * p₀ by what they did on other units; then, as the mean of a Dirichlet of strength A = 20 jobs,
- * p = (A·p₀ + c) / (A + Σc), with c the jobs by suspect. What is no fault of a part keeps its weight, and so does the sum.
+ * p = (A·p₀ + c) / (A + Σc), with c the jobs by suspect. At last the unit's age moves its kinds of parts (ages.ts). What is no
+ * fault of a part keeps its weight, and so does the sum.
  */
 export function learnedSuspects(
   unit: UnitModel,
   suspects: readonly Suspect[],
-  { faults, items, kinds }: Experience,
+  { faults, items, kinds, age }: Experience,
 ): readonly Suspect[] {
   const typeOf = new Map(unit.parts.map((p) => [p.id, p.type]));
   const isListed = (s: Suspect) => s.part !== undefined && s.unlisted === undefined && s.both === undefined;
@@ -49,12 +53,11 @@ export function learnedSuspects(
         ((1 - NAMED_SHARE) * (items[s.item!] ?? 0) * share[i]!) / ofItem.get(s.item!)!
       : 0,
   );
-  const counted = count.reduce((all, c) => all + c, 0);
-  return suspects.map((s, i) =>
-    isListed(s)
-      ? { ...s, prior: (sum * (CATALOGUE_JOBS * share[i]! + count[i]!)) / (CATALOGUE_JOBS + counted) }
-      : s,
+  const aged = suspects.map((s, i) =>
+    isListed(s) ? (CATALOGUE_JOBS * share[i]! + count[i]!) * (age?.kinds[typeOf.get(s.part!)!] ?? 1) : 0,
   );
+  const all = aged.reduce((a, p) => a + p, 0);
+  return suspects.map((s, i) => (isListed(s) ? { ...s, prior: (sum * aged[i]!) / all } : s));
 }
 
 /** The kind of a fault, whatever unit it is in: "fuse:blown". */
@@ -81,6 +84,8 @@ export interface PastCalls {
   readonly jobs: number;
   /** How far such a call is trusted, from 0 to 1. */
   readonly trust: number;
+  /** How old the units were, where that is known. */
+  readonly years?: number;
 }
 
 /** Claims that an item had been replaced, and how often it was the one at fault all the same. */
@@ -107,12 +112,14 @@ const LEAST_CLAIM = 0.1;
  * catalogue expected in as many jobs, B = 4. A claim's factor likewise: (½·1 + o) / (1 + e), with o the claimed items that were
  * at fault all the same, and e how many of them the catalogue expected.
  * @param units every unit that the past names, by id; what is of a unit that is not there counts for nothing
+ * @param years how old this unit is, where that is known
  */
 export function learnFrom(
   unit: UnitModel,
   units: ReadonlyMap<string, UnitModel>,
   calls: readonly PastCalls[],
   claims: readonly PastClaims[],
+  years?: number,
 ): Experience {
   const own = calls.filter((c) => c.unit === unit.id);
   const sumBy = (key: (c: PastCalls) => string) => {
@@ -130,6 +137,7 @@ export function learnFrom(
       calls.filter((c) => c.unit !== unit.id),
     ),
     claim: claimFactor(units, claims),
+    ...(years === undefined ? {} : { age: ageExperience(units, calls, years) }),
   };
 }
 
