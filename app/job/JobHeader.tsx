@@ -10,12 +10,12 @@ interface Props {
   view: JobView;
   onCall: () => void;
   onKeys: () => void;
-  onLog: () => void;
+  onWatch: () => void;
   onHands: () => void;
 }
 
 /** Which job this is, who works on it, and the way out. One line on a phone; the complaint in full where there is room. */
-export function JobHeader({ job, view, onCall, onKeys, onLog, onHands }: Props) {
+export function JobHeader({ job, view, onCall, onKeys, onWatch, onHands }: Props) {
   return (
     <header className="shrink-0 border-b-[1.5px] border-ink px-4 py-1 md:py-2">
       <div className="flex items-center gap-x-3 md:gap-x-4">
@@ -50,7 +50,7 @@ export function JobHeader({ job, view, onCall, onKeys, onLog, onHands }: Props) 
           <MoreMenu
             jobId={job.id}
             onKeys={onKeys}
-            onLog={view.state.closed ? undefined : onLog}
+            onWatch={view.state.closed ? undefined : onWatch}
             onHands={view.state.closed ? undefined : onHands}
           />
         </span>

@@ -6,7 +6,7 @@ import {
   CallDialog,
   HandsBusy,
   KeySheet,
-  LogDialog,
+  WatchDialog,
   OrderPanel,
   RepairDialog,
   RetractDialog,
@@ -55,8 +55,14 @@ export function JobOverlays({ desk, photos }: { desk: JobDesk; photos: ReturnTyp
           onClose={close}
         />
       )}
-      {open?.dialog === "log" && (
-        <LogDialog unit={unit} state={state} proposal={desk.proposal} onEnter={desk.enter} onClose={close} />
+      {open?.dialog === "watch" && (
+        <WatchDialog
+          unit={unit}
+          state={state}
+          proposal={desk.proposal}
+          onEnter={desk.enter}
+          onClose={close}
+        />
       )}
       {open?.dialog === "hands" && (
         <HandsBusy

@@ -57,7 +57,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
         view={view}
         onCall={() => setOpen({ dialog: "call" })}
         onKeys={() => setOpen({ dialog: "keys" })}
-        onLog={() => setOpen({ dialog: "log" })}
+        onWatch={() => setOpen({ dialog: "watch" })}
         onHands={() => setOpen({ dialog: "hands" })}
       />
       <Notices job={job} desk={desk} />

@@ -10,13 +10,13 @@ const item =
 export function MoreMenu({
   jobId,
   onKeys,
-  onLog,
+  onWatch,
   onHands,
 }: {
   jobId: string;
   onKeys: () => void;
   /** Undefined once the job is closed. */
-  onLog?: (() => void) | undefined;
+  onWatch?: (() => void) | undefined;
   onHands?: (() => void) | undefined;
 }) {
   return (
@@ -51,9 +51,9 @@ export function MoreMenu({
               Hands busy: readings by themselves
             </DropdownMenu.Item>
           )}
-          {onLog && (
-            <DropdownMenu.Item className={item} onSelect={onLog}>
-              Take a meter’s log
+          {onWatch && (
+            <DropdownMenu.Item className={item} onSelect={onWatch}>
+              Watch what comes and goes
             </DropdownMenu.Item>
           )}
           <DropdownMenu.Item className={item} onSelect={onKeys}>

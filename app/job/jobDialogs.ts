@@ -4,7 +4,7 @@ const load = {
   band: () => import("./power/BandDialog.tsx"),
   call: () => import("./call/CallDialog.tsx"),
   repair: () => import("./repair/RepairDialog.tsx"),
-  log: () => import("./ledger/LogDialog.tsx"),
+  watch: () => import("./watch/WatchDialog.tsx"),
   hands: () => import("./hands/HandsBusy.tsx"),
   keys: () => import("./KeySheet.tsx"),
   order: () => import("./next/OrderPanel.tsx"),
@@ -16,7 +16,7 @@ const load = {
 export const BandDialog = lazy(async () => ({ default: (await load.band()).BandDialog }));
 export const CallDialog = lazy(async () => ({ default: (await load.call()).CallDialog }));
 export const RepairDialog = lazy(async () => ({ default: (await load.repair()).RepairDialog }));
-export const LogDialog = lazy(async () => ({ default: (await load.log()).LogDialog }));
+export const WatchDialog = lazy(async () => ({ default: (await load.watch()).WatchDialog }));
 export const HandsBusy = lazy(async () => ({ default: (await load.hands()).HandsBusy }));
 export const KeySheet = lazy(async () => ({ default: (await load.keys()).KeySheet }));
 export const OrderPanel = lazy(async () => ({ default: (await load.order()).OrderPanel }));

@@ -21,7 +21,7 @@ export type Open =
   | { dialog: "order" }
   | { dialog: "keys" }
   | { dialog: "hands" }
-  | { dialog: "log" }
+  | { dialog: "watch" }
   | { dialog: "repair" }
   | { dialog: "close" }
   | { dialog: "wiring" }

@@ -1,30 +1,38 @@
-import { data, Form, Link, useNavigation } from "react-router";
+import { data, Link } from "react-router";
 import { z } from "zod";
 import { EXERCISE_KINDS } from "#core/practice/index.ts";
 import { listPeople } from "#server/people/people.ts";
-import { classList, listSets, setExercise } from "#server/practice/progress.ts";
+import { classList, listCourses, MOST_OF_A_COURSE, setCourse } from "#server/practice/progress.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/practice-class";
 import { readChoices } from "#server/people/choices.ts";
-import { Button, buttonClass } from "../ui/Button.tsx";
-import { Field, inputClass } from "../ui/Field.tsx";
+import { CourseForm } from "../practice/CourseForm.tsx";
+import { CourseTable } from "../practice/CourseTable.tsx";
+import { buttonClass } from "../ui/Button.tsx";
 import { useShop } from "../ui/ShopBar.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "The class · Practice · Zygodrome" }];
 
-/** Exercises that were set, shown at once. */
+/** Courses that were set, shown at once. */
 const SHOWN = 30;
 
 export async function loader() {
-  const [rows, sets, units] = await Promise.all([classList(), listSets(SHOWN), listUnits()]);
-  return { rows, sets, units: units.filter((u) => u.runs).map(({ id, name }) => ({ id, name })) };
+  const [rows, courses, units] = await Promise.all([classList(), listCourses(SHOWN), listUnits()]);
+  return { rows, courses, units: units.filter((u) => u.runs).map(({ id, name }) => ({ id, name })) };
 }
 
-const newSet = z.object({
+const newCourse = z.object({
   title: z.string().trim().min(1, "Give it a name.").max(120, "Keep the name under 120 characters."),
-  unit: z.string().min(1, "Choose a unit."),
-  kind: z.enum(EXERCISE_KINDS, { error: "Choose what kind of fault." }),
-  difficulty: z.coerce.number().int().min(1).max(3),
+  exercises: z
+    .array(
+      z.object({
+        unit: z.string().min(1, "Choose a unit."),
+        kind: z.enum(EXERCISE_KINDS, { error: "Choose what kind of fault." }),
+        difficulty: z.coerce.number().int().min(1).max(3),
+      }),
+    )
+    .min(1, "Set one exercise at least.")
+    .max(MOST_OF_A_COURSE, `Set ${MOST_OF_A_COURSE} exercises at most.`),
 });
 
 export async function action({ request }: Route.ActionArgs) {
@@ -35,18 +43,21 @@ export async function action({ request }: Route.ActionArgs) {
       { said: "Only a lead sets exercises. Choose who is working at the top of the page." },
       { status: 403 },
     );
-  const parsed = newSet.safeParse(Object.fromEntries(await request.formData()));
+  const form = await request.formData();
+  const [units, kinds, hard] = ["unit", "kind", "difficulty"].map((name) => form.getAll(name));
+  const exercises = units!.map((unit, i) => ({ unit, kind: kinds![i], difficulty: hard![i] }));
+  const parsed = newCourse.safeParse({ title: form.get("title"), exercises });
   if (!parsed.success)
     return data({ said: parsed.error.issues.map((i) => i.message).join(" ") }, { status: 400 });
-  if (!(await listUnits()).some((u) => u.id === parsed.data.unit && u.runs))
+  const runs = new Set((await listUnits()).filter((u) => u.runs).map((u) => u.id));
+  if (!parsed.data.exercises.every((e) => runs.has(e.unit)))
     return data({ said: "This unit cannot be run; choose another." }, { status: 400 });
-  await setExercise({ ...parsed.data, person: who.id });
+  await setCourse({ ...parsed.data, person: who.id });
   return { said: `“${parsed.data.title}” is set for everybody.` };
 }
 
 /** Who has worked what, and an exercise to set. */
-export default function Class({ loaderData: { rows, sets, units }, actionData }: Route.ComponentProps) {
-  const busy = useNavigation().state !== "idle";
+export default function Class({ loaderData: { rows, courses, units }, actionData }: Route.ComponentProps) {
   const { people, person } = useShop();
   const isLead = people.find((p) => p.id === person)?.role === "lead";
   return (
@@ -82,86 +93,12 @@ export default function Class({ loaderData: { rows, sets, units }, actionData }:
         </tbody>
       </table>
       {isLead ? (
-        <Form method="post" className="flex flex-col gap-4 border-2 border-ink bg-sheet p-4">
-          <h2 className="text-xl font-bold">Set an exercise</h2>
-          <p className="text-ink-soft">Everybody who takes it gets the same hidden fault.</p>
-          <div className="grid gap-4 sm:grid-cols-2">
-            <Field label="Name">
-              {(aria) => <input {...aria} name="title" required maxLength={120} className={inputClass} />}
-            </Field>
-            <Field label="Unit">
-              {(aria) => (
-                <select {...aria} name="unit" className={inputClass}>
-                  {units.map((u) => (
-                    <option key={u.id} value={u.id}>
-                      {u.name}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
-            <Field label="Kind of fault">
-              {(aria) => (
-                <select {...aria} name="kind" className={inputClass}>
-                  {EXERCISE_KINDS.map((k) => (
-                    <option key={k}>{k}</option>
-                  ))}
-                </select>
-              )}
-            </Field>
-            <Field label="How hard, 1 to 3">
-              {(aria) => (
-                <select {...aria} name="difficulty" className={inputClass}>
-                  {[1, 2, 3].map((d) => (
-                    <option key={d}>{d}</option>
-                  ))}
-                </select>
-              )}
-            </Field>
-          </div>
-          <div className="flex flex-wrap items-center gap-4">
-            <Button type="submit" look="main" disabled={busy}>
-              Set it
-            </Button>
-            <p role="status">{actionData?.said}</p>
-          </div>
-        </Form>
+        <CourseForm units={units} said={actionData?.said} />
       ) : (
         <p className="text-ink-soft">A lead sets exercises for everybody.</p>
       )}
-      {sets.map((set) => (
-        <section key={set.id} aria-label={set.title}>
-          <h2 className="section-title border-b border-rule pb-1">
-            {set.title}, set by {set.setBy}
-          </h2>
-          {set.worked.length === 0 ? (
-            <p className="py-2 text-ink-soft">Nobody has taken it yet.</p>
-          ) : (
-            <ul>
-              {set.worked.map((w) => (
-                <li
-                  key={w.practice}
-                  className="flex flex-wrap justify-between gap-x-4 border-b border-rule-faint py-2"
-                >
-                  <strong>{w.person}</strong>
-                  <span>
-                    {w.right === null
-                      ? "at it"
-                      : `${w.right ? "found" : "not found"}, ${Math.round(w.minutes ?? 0)} min, ${w.dangers ?? 0} dangerous`}
-                  </span>
-                  {w.right !== null && (
-                    <Link
-                      to={`/practice/${w.practice}/debrief`}
-                      className="inline-flex min-h-11 items-center underline underline-offset-4"
-                    >
-                      Look back at it
-                    </Link>
-                  )}
-                </li>
-              ))}
-            </ul>
-          )}
-        </section>
+      {courses.map((course) => (
+        <CourseTable key={course.id} course={course} units={units} />
       ))}
     </main>
   );

@@ -2,10 +2,11 @@ import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { DIFFICULTY_TEXT, EXERCISE_KINDS, KIND_TEXT, type Difficulty } from "#core/practice/index.ts";
 import { readChoices } from "#server/people/choices.ts";
 import { newPractice, openPractice } from "#server/practice/practices.ts";
-import { exercisesOf, listSets, progressOf, readSet } from "#server/practice/progress.ts";
+import { exercisesOf, listCourses, progressOf, readSet } from "#server/practice/progress.ts";
 import { todays, todaysSeed } from "#server/practice/today.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/practice";
+import { CourseTake } from "../practice/CourseTake.tsx";
 import { TopicsChart } from "../practice/TopicsChart.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
@@ -19,7 +20,7 @@ const SHOWN = 8;
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { person } = await readChoices(request);
-  const [units, sets] = await Promise.all([listUnits(), listSets(SHOWN)]);
+  const [units, courses] = await Promise.all([listUnits(), listCourses(SHOWN)]);
   const [worked, progress] =
     person === undefined
       ? [[], undefined]
@@ -27,7 +28,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const ready = units.filter((u) => u.runs).map(({ id, name }) => ({ id, name }));
   return {
     units: ready,
-    sets,
+    courses,
     worked,
     progress,
     today: todays(
@@ -59,7 +60,7 @@ export async function action({ request }: Route.ActionArgs) {
 
 /** Choose what to practise; what was set; how it goes. */
 export default function Practice({ loaderData, actionData }: Route.ComponentProps) {
-  const { units, sets, worked, progress, today } = loaderData;
+  const { units, courses, worked, progress, today } = loaderData;
   const busy = useNavigation().state !== "idle";
   const { people, person } = useShop();
   const isLead = people.find((p) => p.id === person)?.role === "lead";
@@ -167,25 +168,13 @@ export default function Practice({ loaderData, actionData }: Route.ComponentProp
       <aside className="flex flex-col gap-6 self-start">
         <section>
           <h2 className="section-title border-b border-rule pb-1">Set for everybody</h2>
-          {sets.length === 0 && (
-            <p className="py-2 text-ink-soft">Nothing is set. A lead can set an exercise.</p>
+          {courses.length === 0 && (
+            <p className="py-2 text-ink-soft">Nothing is set. A lead can set exercises.</p>
           )}
           <ul>
-            {sets.map((s) => (
-              <li key={s.id} className="border-b border-rule-faint py-2">
-                <Form method="post" className="flex items-center justify-between gap-2">
-                  <input type="hidden" name="set" value={s.id} />
-                  <span className="min-w-0">
-                    <strong className="block">{s.title}</strong>
-                    <span className="text-[0.9375rem] text-ink-soft">
-                      {units.find((u) => u.id === s.unit)?.name ?? s.unit}, {s.kind}; {s.worked.length} began
-                      it
-                    </span>
-                  </span>
-                  <Button type="submit" disabled={busy} aria-label={`Take “${s.title}”`}>
-                    Take it
-                  </Button>
-                </Form>
+            {courses.map((course) => (
+              <li key={course.id} className="border-b border-rule-faint py-2">
+                <CourseTake course={course} units={units} person={person} busy={busy} />
               </li>
             ))}
           </ul>

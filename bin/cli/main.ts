@@ -72,6 +72,7 @@ export async function main(
     .option("--port <n>", "port on this machine", "5025")
     .option("--say <values>", "what it shows, one after the other, in base units: 230.1,0,OL", "230.1")
     .option("--seconds <n>", "how long each stands before the probes move on", "4")
+    .option("--practice <address>", "show what the meter of this exercise shows, instead")
     .action(async (options: MeterOptions) => (await import("./meter.ts")).meter(options, write));
   program
     .command("play")

@@ -1,12 +1,14 @@
 import { createServer, type Server } from "node:net";
 import { Instrument, isOhms, noContact, type MeterFunction } from "#core/meter/index.ts";
 import { normal, seeded } from "#core/quantity/index.ts";
+import { practiceAt, PracticeMeter } from "./practiceMeter.ts";
 import { UsageError } from "./usage.ts";
 
 export interface MeterOptions {
   readonly port: string;
   readonly say: string;
   readonly seconds: string;
+  readonly practice?: string;
 }
 
 /** The probes are in the air for so long between two readings, as a share of how long each stands. */
@@ -28,6 +30,9 @@ export function scripted(
     return value * (1 + NOISE * normal(random));
   };
 }
+
+/** How often an exercise is looked at, ms. */
+const FOLLOW_MS = 300;
 
 /** Serves a simulated meter; one line in, at most one line out, for as many who connect. */
 export function meterServer(shows: (fn: MeterFunction) => number): Server {
@@ -51,6 +56,12 @@ export function meter(options: MeterOptions, write: (text: string) => void): Pro
   const port = Number(options.port);
   if (!Number.isInteger(port) || port < 1 || port > 65_535)
     throw new UsageError("--port is a whole number from 1 to 65535.");
+  return options.practice === undefined
+    ? script(options, port, write)
+    : follow(options.practice, port, write);
+}
+
+function script(options: MeterOptions, port: number, write: (text: string) => void): Promise<void> {
   const seconds = Number(options.seconds);
   if (!(seconds > 0 && seconds <= 3600)) throw new UsageError("--seconds is above 0 and at most 3600.");
   const values = options.say
@@ -58,9 +69,30 @@ export function meter(options: MeterOptions, write: (text: string) => void): Pro
     .map((text) => (text.trim().toUpperCase() === "OL" ? Infinity : Number(text)));
   if (values.some(Number.isNaN) || options.say.trim() === "")
     throw new UsageError("--say is a list of numbers in base units, or OL, with commas between: 230.1,0,OL.");
-  const began = performance.now();
   const show = scripted(values, seconds, seeded(1));
-  const server = meterServer((fn) => show(fn, (performance.now() - began) / 1000));
+  return serve((fn) => show(fn, secondsNow()), port, write);
+}
+
+/** Shows what the meter of an exercise shows. */
+async function follow(address: string, port: number, write: (text: string) => void): Promise<void> {
+  const meter = new PracticeMeter(practiceAt(address));
+  await meter.follow(secondsNow());
+  const timer = setInterval(
+    // A server that is away comes back; until then the meter shows what it showed.
+    () => void meter.follow(secondsNow()).catch(() => undefined),
+    FOLLOW_MS,
+  );
+  await serve((fn) => meter.shows(fn, secondsNow()), port, write).finally(() => clearInterval(timer));
+}
+
+const secondsNow = () => performance.now() / 1000;
+
+function serve(
+  shows: (fn: MeterFunction) => number,
+  port: number,
+  write: (text: string) => void,
+): Promise<void> {
+  const server = meterServer(shows);
   return new Promise((resolve, reject) => {
     server.once("error", (error: NodeJS.ErrnoException) =>
       reject(

@@ -5,10 +5,12 @@ export { findingsTable } from "./findingsTable.ts";
 export { jobFileSchema, type JobFile } from "./jobFile.ts";
 export { jobPage, type JobPage } from "./jobPage.ts";
 export {
+  followedBy,
   readMeterLog,
   summariseLog,
   type DropOut,
   type LogSummary,
+  type Mark,
   type ReadMeterLog,
   type Sample,
 } from "./meterLog.ts";

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { readMeterLog, summariseLog, type Sample } from "./meterLog.ts";
+import { followedBy, readMeterLog, summariseLog, type Sample } from "./meterLog.ts";
 
 const table = (text: string, separator = ",") => text.split("\n").map((line) => line.split(separator));
 
@@ -99,6 +99,7 @@ describe("what a log comes to", () => {
       seconds: 4,
       count: 5,
       usual: 230,
+      away: 4,
       lowest: 4,
       highest: 231,
       dropOuts: [{ from: 2, seconds: 1 }],
@@ -124,5 +125,25 @@ describe("what a log comes to", () => {
   test("one that lasts to the end lasts as long as the log did; around nothing there is none", () => {
     expect(drops(24, 24, 24, 0, 0)).toEqual([[3, 1]]);
     expect(drops(0, 0, 0, 3, 0)).toEqual([]);
+  });
+});
+
+describe("what was done while a reading was watched", () => {
+  const dropOuts = [
+    { from: 10, seconds: 1 },
+    { from: 43, seconds: 2 },
+  ];
+  test("a drop-out belongs to what was done up to three seconds before it began", () => {
+    const after = (seconds: number) => followedBy([{ seconds, text: "heated" }], dropOuts)[0]!.followed;
+    expect([6.9, 7, 10, 10.1].map(after)).toEqual([0, 1, 1, 0]);
+  });
+
+  test("the same is told once, in the order in which it was first done", () => {
+    const marks = [9, 20, 42, 42].map((seconds, i) => ({ seconds, text: i === 1 ? "cooled" : "wiggled" }));
+    expect(followedBy(marks, dropOuts)).toEqual([
+      { text: "wiggled", times: 3, followed: 3 },
+      { text: "cooled", times: 1, followed: 0 },
+    ]);
+    expect(followedBy([], dropOuts)).toEqual([]);
   });
 });

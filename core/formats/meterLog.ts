@@ -121,6 +121,8 @@ export interface LogSummary {
   readonly lowest: number;
   readonly highest: number;
   readonly dropOuts: readonly DropOut[];
+  /** The median of what it showed while it was away; undefined where it never was. */
+  readonly away?: number;
 }
 
 /** A reading is away where it is below half of what is usual, or above twice that: common practice, no source. */
@@ -133,7 +135,11 @@ export function summariseLog(samples: readonly Sample[]): LogSummary | undefined
   const last = samples.at(-1);
   if (!first || !last) return undefined;
   const sorted = Float64Array.from(samples, (s) => s.value).sort();
-  const usual = sorted[Math.floor((sorted.length - 1) / 2)]!;
+  const usual = middleOf(sorted);
+  const away = Float64Array.from(
+    samples.filter((s) => isAway(s.value, usual)),
+    (s) => s.value,
+  ).sort();
   return {
     seconds: last.seconds - first.seconds,
     count: samples.length,
@@ -141,23 +147,50 @@ export function summariseLog(samples: readonly Sample[]): LogSummary | undefined
     lowest: sorted[0]!,
     highest: sorted.at(-1)!,
     dropOuts: dropOutsOf(samples, usual),
+    ...(away.length === 0 ? {} : { away: middleOf(away) }),
   };
 }
 
-function dropOutsOf(samples: readonly Sample[], usual: number): DropOut[] {
-  const share = (value: number) => value / usual;
-  const isAway = (value: number) =>
-    usual === Infinity ? value !== Infinity : share(value) < AWAY_BELOW || share(value) > AWAY_ABOVE;
+const middleOf = (sorted: Float64Array) => sorted[Math.floor((sorted.length - 1) / 2)]!;
+
+function isAway(value: number, usual: number): boolean {
   // Around nothing there is nothing to fall away from.
-  if (usual === 0) return [];
+  if (usual === 0) return false;
+  if (usual === Infinity) return value !== Infinity;
+  return value / usual < AWAY_BELOW || value / usual > AWAY_ABOVE;
+}
+
+function dropOutsOf(samples: readonly Sample[], usual: number): DropOut[] {
   const found: DropOut[] = [];
   let from: number | undefined;
   for (const { seconds, value } of samples) {
-    if (isAway(value)) from ??= seconds;
+    if (isAway(value, usual)) from ??= seconds;
     else if (from !== undefined) {
       found.push({ from, seconds: seconds - from });
       from = undefined;
     }
   }
   return from === undefined ? found : [...found, { from, seconds: samples.at(-1)!.seconds - from }];
+}
+
+/** Something that was done while a reading was watched. */
+export interface Mark {
+  readonly seconds: number;
+  readonly text: string;
+}
+
+/** A drop-out that begins within so many seconds of a mark is counted to it. Common practice, no source. */
+const FOLLOWS_SECONDS = 3;
+
+/** What was done while a reading was watched, each kind once: how often, and after how many of these the reading fell away. */
+export function followedBy(
+  marks: readonly Mark[],
+  dropOuts: readonly DropOut[],
+): { readonly text: string; readonly times: number; readonly followed: number }[] {
+  return [...new Set(marks.map((m) => m.text))].map((text) => {
+    const own = marks.filter((m) => m.text === text);
+    const isFollowed = ({ seconds }: Mark) =>
+      dropOuts.some((d) => d.from >= seconds && d.from <= seconds + FOLLOWS_SECONDS);
+    return { text, times: own.length, followed: own.filter(isFollowed).length };
+  });
 }

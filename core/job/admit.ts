@@ -203,10 +203,15 @@ function samePoint({ red, black }: ReadingBody): AdmissionProblem[] {
 }
 
 function valueProblems(fn: ReadingBody["fn"], result: FindingBody["result"]): AdmissionProblem[] {
-  if (result.kind !== "value" || result.value === "OL") return [];
-  if (Math.abs(result.value) > MOST[fn])
-    return [{ code: "impossible", value: result.value, limit: MOST[fn], fn }];
-  return result.value < 0 && UNSIGNED.includes(fn) ? [{ code: "negative", value: result.value, fn }] : [];
+  if (result.kind !== "value") return [];
+  const { lowest, highest, away } = result.watched ?? {};
+  // What is wrong with one of them is said once.
+  const [wrong] = [result.value, lowest, highest, away].flatMap((value): AdmissionProblem[] => {
+    if (value === undefined || value === "OL") return [];
+    if (Math.abs(value) > MOST[fn]) return [{ code: "impossible", value, limit: MOST[fn], fn }];
+    return value < 0 && UNSIGNED.includes(fn) ? [{ code: "negative", value, fn }] : [];
+  });
+  return wrong ? [wrong] : [];
 }
 
 function retractionProblems(

@@ -24,6 +24,30 @@ export const storedValue = z.union([
 
 const share = z.number().nonnegative();
 
+/** What came of minutes in which a reading was watched: `value` is then what it read most of the time. Times in seconds. */
+const watched = z.strictObject({
+  seconds: share.max(1e6),
+  count: z.number().int().positive().max(1e7),
+  lowest: storedValue,
+  highest: storedValue,
+  drops: z.number().int().nonnegative().max(1e6),
+  longest: share.max(1e6),
+  /** What it showed while it was away: weighed as coming and going. */
+  away: storedValue.optional(),
+  /** What was done meanwhile: how often, and after how many of these it fell away. */
+  marks: z
+    .array(
+      z.strictObject({
+        text: z.string().min(1).max(80),
+        times: z.number().int().positive().max(1000),
+        followed: z.number().int().nonnegative().max(1000),
+      }),
+    )
+    .max(20)
+    .optional(),
+});
+export type Watched = z.infer<typeof watched>;
+
 const setup = z.strictObject({ state: id, lifts: z.array(id).max(20) });
 const reading = z.strictObject({
   kind: z.literal("reading"),
@@ -45,6 +69,7 @@ export const findingBody = z.strictObject({
       value: storedValue,
       /** What the meter held while it was watched, not what it showed in the end: kept and compared, never weighed. */
       held: z.enum(["lowest", "highest"]).optional(),
+      watched: watched.optional(),
     }),
     z.strictObject({ kind: z.literal("beep"), beep: z.boolean() }),
     /** `sometimes`: it comes and goes. `badly`: it works, but slowly, dimly, weakly. */

@@ -12,6 +12,7 @@ export {
   type EventBody,
   type FindingBody,
   type JobEvent,
+  type Watched,
 } from "./events.ts";
 export { misfits, type Misfit } from "./fit.ts";
 export { PHASES, recordOf, type JobRecord, type Phase, type RecordedRepair } from "./record.ts";

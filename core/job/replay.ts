@@ -310,11 +310,14 @@ function evidenceOf(entry: LedgerEntry): Evidence {
       ...(body.result.kind === "seen" && body.result.badly ? { badly: true } : {}),
     };
   if (body.result.kind === "beep") return { kind: "beep", id: event.id, check, beep: body.result.beep };
+  if (body.result.kind !== "value") return { kind: "reading", id: event.id, check, value: Infinity };
+  const away = body.result.watched?.away;
   return {
     kind: "reading",
     id: event.id,
     check,
-    value: body.result.kind === "value" ? valueOf(body.result.value) : Infinity,
+    value: valueOf(body.result.value),
+    ...(away === undefined ? {} : { away: valueOf(away) }),
   };
 }
 

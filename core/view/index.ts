@@ -51,7 +51,7 @@ export {
 } from "./tracedView.ts";
 export { refitRows, stillOff, type ProofRow, type ProofView, type RefitRow } from "./repairView.ts";
 export { readSafetyValue, safetyRows, type SafetyRow } from "./safetyText.ts";
-export { logText } from "./logText.ts";
+export { watchedText } from "./watchedText.ts";
 export { noConditionText } from "./noConditionText.ts";
 export { noOwnValueText, ownValueText } from "./ownValueText.ts";
 export { unplacedText } from "./unplacedText.ts";

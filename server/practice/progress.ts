@@ -93,47 +93,75 @@ export async function progressOf(person: string): Promise<Progress> {
   };
 }
 
-/** An exercise that was set, and who has worked it. */
-export interface SetExercise {
+/** Somebody's try at an exercise that was set. */
+export interface Try {
+  readonly person: string;
+  readonly name: string;
+  readonly practice: string;
+  /** Null while it is worked. */
+  readonly right: boolean | null;
+  readonly minutes: number | null;
+  readonly dangers: number | null;
+}
+
+/** Exercises that were set together, in order, and who has worked which. */
+export interface Course {
   readonly id: string;
   readonly title: string;
   readonly setBy: string;
-  readonly unit: string;
-  readonly kind: string;
-  readonly difficulty: number;
-  readonly worked: readonly {
-    readonly person: string;
-    readonly practice: string;
-    readonly right: boolean | null;
-    readonly minutes: number | null;
-    readonly dangers: number | null;
+  readonly exercises: readonly {
+    readonly id: string;
+    readonly unit: string;
+    readonly kind: string;
+    readonly difficulty: number;
+    readonly tries: readonly Try[];
   }[];
 }
 
-export function listSets(most: number): Promise<SetExercise[]> {
-  return many<SetExercise>(
+/** The courses that were set, the last one first. */
+export function listCourses(most: number): Promise<Course[]> {
+  return many<Course>(
     pool(),
-    `SELECT s.id, s.title, by.name AS "setBy", s.unit_id AS unit, s.kind, s.difficulty,
-       coalesce((SELECT json_agg(json_build_object('person', w.name, 'practice', p.id, 'right', p.was_right,
-           'minutes', p.minutes, 'dangers', p.dangers) ORDER BY p.opened_at)
-         FROM practices p JOIN people w ON w.id = p.person_id WHERE p.set_id = s.id), '[]') AS worked
-     FROM practice_sets s JOIN people by ON by.id = s.set_by ORDER BY s.set_at DESC LIMIT $1`,
+    `SELECT s.course AS id, min(s.title) AS title, min(by.name) AS "setBy",
+       json_agg(json_build_object('id', s.id, 'unit', s.unit_id, 'kind', s.kind, 'difficulty', s.difficulty, 'tries',
+         coalesce((SELECT json_agg(json_build_object('person', w.id, 'name', w.name, 'practice', p.id,
+             'right', p.was_right, 'minutes', p.minutes, 'dangers', p.dangers) ORDER BY p.opened_at)
+           FROM practices p JOIN people w ON w.id = p.person_id WHERE p.set_id = s.id), '[]')) ORDER BY s.place) AS exercises
+     FROM practice_sets s JOIN people by ON by.id = s.set_by GROUP BY s.course ORDER BY max(s.set_at) DESC LIMIT $1`,
     [most],
   );
 }
 
-/** Sets an exercise for everybody: the same hidden fault for each. */
-export async function setExercise(set: {
+/** Most exercises of one course. */
+export const MOST_OF_A_COURSE = 12;
+
+/** Sets exercises for everybody, in their order: the same hidden faults for each who takes them. */
+export async function setCourse(course: {
   readonly title: string;
   readonly person: string;
-  readonly unit: string;
-  readonly kind: ExerciseKind;
-  readonly difficulty: number;
+  readonly exercises: readonly {
+    readonly unit: string;
+    readonly kind: ExerciseKind;
+    readonly difficulty: number;
+  }[];
 }): Promise<void> {
+  const { exercises } = course;
   await execute(
     pool(),
-    `INSERT INTO practice_sets (id, title, set_by, unit_id, kind, difficulty, seed) VALUES ($1, $2, $3, $4, $5, $6, $7)`,
-    [randomUUID(), set.title, set.person, set.unit, set.kind, set.difficulty, randomInt(2 ** 31 - 1)],
+    `INSERT INTO practice_sets (id, course, place, title, set_by, unit_id, kind, difficulty, seed)
+     SELECT e.id, $1, e.place, $2, $3, e.unit, e.kind, e.difficulty, e.seed
+       FROM unnest($4::uuid[], $5::text[], $6::text[], $7::smallint[], $8::int[]) WITH ORDINALITY
+         AS e (id, unit, kind, difficulty, seed, place)`,
+    [
+      randomUUID(),
+      course.title,
+      course.person,
+      exercises.map(() => randomUUID()),
+      exercises.map((e) => e.unit),
+      exercises.map((e) => e.kind),
+      exercises.map((e) => e.difficulty),
+      exercises.map(() => randomInt(2 ** 31 - 1)),
+    ],
   );
 }
 

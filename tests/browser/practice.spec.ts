@@ -79,7 +79,7 @@ for (const [width, theme] of [
     await page.context().close();
   });
 
-test("a lead sets an exercise, and a learner takes it", async ({ page }) => {
+test("a lead sets two exercises, and a learner takes the first", async ({ page }) => {
   const name = `Cabinet ${Date.now()}`;
   await page.goto("/practice/class");
   await page.getByRole("combobox", { name: "working" }).first().selectOption("ilo");
@@ -87,10 +87,21 @@ test("a lead sets an exercise, and a learner takes it", async ({ page }) => {
   await page.getByRole("combobox", { name: "working" }).first().selectOption("ansa");
   await page.getByLabel("Name", { exact: true }).fill(name);
   await page.getByRole("combobox", { name: "Unit" }).selectOption(UNIT);
+  await page.getByRole("button", { name: "Add an exercise" }).click();
+  const second = page.getByRole("group", { name: "Exercise 2" });
+  await second.getByRole("combobox", { name: "Unit" }).selectOption(UNIT);
+  await second.getByRole("combobox", { name: "Kind of fault" }).selectOption("comes and goes");
   await page.getByRole("button", { name: "Set it" }).click();
   await expect(page.getByRole("status").filter({ hasText: name })).toBeVisible();
   await page.getByRole("combobox", { name: "working" }).first().selectOption("ilo");
   await page.getByRole("link", { name: "Back to practice" }).click();
+  await expect(page.getByText("0 of 2 done.").first()).toBeVisible();
   await page.getByRole("button", { name: `Take “${name}”` }).click();
   await expect(page.getByTestId("practice")).toBeVisible({ timeout: 60_000 });
+  await page.goto("/practice");
+  await expect(page.getByRole("link", { name: `Go on with “${name}”` })).toBeVisible();
+  await page.getByRole("combobox", { name: "working" }).first().selectOption("ansa");
+  await page.goto("/practice/class");
+  const course = page.getByRole("region", { name });
+  await expect(course.getByRole("row", { name: /^Ilo Brandle at it not yet$/u })).toBeVisible();
 });

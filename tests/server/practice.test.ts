@@ -3,6 +3,7 @@ import { afterAll, describe, expect, test } from "@jest/globals";
 import type { PracticeAction } from "#core/practice/index.ts";
 import { closePool, pool } from "#server/database/pool.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
+import { practiceAt, PracticeMeter } from "../../bin/cli/practiceMeter.ts";
 import { openJob } from "#server/jobs/openJob.ts";
 import { changeRole } from "#server/people/staff.ts";
 import {
@@ -17,10 +18,10 @@ import {
   classList,
   exercisesOf,
   keepBest,
-  listSets,
+  listCourses,
   progressOf,
   readSet,
-  setExercise,
+  setCourse,
 } from "#server/practice/progress.ts";
 import { todays, todaysSeed } from "#server/practice/today.ts";
 
@@ -135,16 +136,34 @@ describe("an exercise", () => {
 
 describe("a class", () => {
   test("gets one exercise that was set, with the same fault for everybody, and no page gets its seed", async () => {
-    await setExercise({ title: "Dead dock", person: "ansa", unit: UNIT, kind: "dead load", difficulty: 1 });
-    const [set] = await listSets(5);
-    expect(set).toMatchObject({ title: "Dead dock", setBy: "Ansa Vell", worked: [] });
+    const dead = { unit: UNIT, kind: "dead load", difficulty: 1 } as const;
+    await setCourse({
+      title: "Dead dock",
+      person: "ansa",
+      exercises: [dead, { ...dead, kind: "comes and goes", difficulty: 3 }],
+    });
+    const [set] = await listCourses(5);
+    expect(set).toMatchObject({
+      title: "Dead dock",
+      setBy: "Ansa Vell",
+      exercises: [
+        { ...dead, tries: [] },
+        { kind: "comes and goes", difficulty: 3, tries: [] },
+      ],
+    });
     expect(JSON.stringify(set)).not.toContain("seed");
-    const { seed } = (await readSet(set!.id))!;
-    const one = await open({ person: "ilo", difficulty: 1 }, { id: set!.id, seed });
-    const other = await open({ person: "teo", difficulty: 1 }, { id: set!.id, seed });
+    const [first, second] = set!.exercises;
+    const { seed } = (await readSet(first!.id))!;
+    expect((await readSet(second!.id))!.seed).not.toBe(seed);
+    const one = await open({ person: "ilo", difficulty: 1 }, { id: first!.id, seed });
+    const other = await open({ person: "teo", difficulty: 1 }, { id: first!.id, seed });
     expect((await hiddenOf(one)).faults).toEqual((await hiddenOf(other)).faults);
-    const [again] = await listSets(5);
-    expect(again!.worked.map((w) => w.person).sort()).toEqual(["Ilo Brandle", "Teo Marrick"]);
+    const [again] = await listCourses(5);
+    expect(again!.exercises[0]!.tries.map((t) => [t.name, t.practice, t.right]).sort()).toEqual([
+      ["Ilo Brandle", one, null],
+      ["Teo Marrick", other, null],
+    ]);
+    expect(again!.exercises[1]!.tries).toEqual([]);
     expect((await classList()).map((r) => r.id)).toEqual(expect.arrayContaining(["ansa", "ilo", "teo"]));
   });
 
@@ -163,6 +182,44 @@ describe("a class", () => {
     expect(todaysSeed(day)).toBe(todaysSeed(day + 3_600_000));
     expect(todaysSeed(day)).not.toBe(todaysSeed(day + 86_400_000));
     expect(todaysSeed(day)).not.toBe(Math.floor(day / 86_400_000));
+  });
+});
+
+describe("a meter on the wire that reads an exercise", () => {
+  test("shows what was measured there once the probes are on, and turns its dial where it is asked for another function", async () => {
+    const id = await open({ person: "ilo", difficulty: 1 });
+    const { unit } = (await readPractice(id))!;
+    const heard: unknown[] = [];
+    const meter = new PracticeMeter(async (action) => {
+      if (!action) return (await practiceNow(id))!.stand;
+      heard.push(action);
+      const taken = await takeAction(id, action);
+      if (!taken.ok) throw new Error(taken.message);
+      return taken.stand;
+    });
+    await meter.follow(0);
+    expect(meter.shows("vdc", 0)).toBe(0);
+    const [red, black] = [unit.points[0]!.id, unit.points[1]!.id];
+    const taken = await takeAction(id, { do: "measure", fn: "ohm", red, black });
+    if (!taken.ok) throw new Error(taken.message);
+    const { shown } = taken.stand.steps.at(-1)!;
+    if (shown.kind !== "reading") throw new Error(shown.kind);
+    await meter.follow(10);
+    expect(meter.shows("ohm", 10.5)).toBe(Infinity);
+    expect(meter.shows("ohm", 11.3)).toBe(shown.frames[0]);
+    expect(meter.shows("ohm", 60)).toBe(shown.frames.at(-1));
+    expect(meter.shows("vdc", 61)).toBe(0);
+    expect(heard).toEqual([{ do: "measure", fn: "vdc", red, black }]);
+  });
+
+  test("is told in words that an address is none of an exercise", async () => {
+    for (const wrong of [
+      "nonsense",
+      "http://127.0.0.1:1/practice/",
+      "ftp://127.0.0.1/practice/" + randomUUID(),
+    ])
+      expect(() => practiceAt(wrong)).toThrow("the address of an exercise's page");
+    await expect(practiceAt(`http://127.0.0.1:1/practice/${randomUUID()}`)()).rejects.toThrow();
   });
 });
 

@@ -2,7 +2,14 @@ import type { ObservationCheck, ReadingCheck, TrialCheck } from "../planning/che
 
 /** The result of a check, as far as the weighing needs it. */
 export type Evidence =
-  | { readonly kind: "reading"; readonly id: string; readonly check: ReadingCheck; readonly value: number }
+  | {
+      readonly kind: "reading";
+      readonly id: string;
+      readonly check: ReadingCheck;
+      readonly value: number;
+      /** What it showed now and then while it was watched, where it fell away from `value` and came back. */
+      readonly away?: number;
+    }
   | { readonly kind: "beep"; readonly id: string; readonly check: ReadingCheck; readonly beep: boolean }
   | {
       readonly kind: "seen";

@@ -200,6 +200,7 @@ function outsideAnswer({ check, seen }: Extract<Evidence, { kind: "seen" }>): nu
 /** Chance that a steady fault is said to come and go, and one that does so where it shows at all. Common practice, no source. */
 const STEADY_SEEMS_LOOSE = 0.05;
 const LOOSE_SEEMS_LOOSE = 0.6;
+const OUTSIDE_SEEMS_LOOSE = 0.3;
 
 /** "It comes and goes": for faults that do and that would show here; a little for the others. */
 function comesAndGoes(
@@ -213,7 +214,30 @@ function comesAndGoes(
     const shows = Math.abs(chance[fine.low[i]!]! - chance[0]!) > 0.5;
     cases[i] = Math.log(intermittent !== undefined && shows ? LOOSE_SEEMS_LOOSE : STEADY_SEEMS_LOOSE);
   });
-  return { cases, notInModel: Math.log(0.3) };
+  return { cases, notInModel: Math.log(OUTSIDE_SEEMS_LOOSE) };
+}
+
+/**
+ * A reading that fell away and came back while it was watched: log likelihoods per case, and outside the model in the last
+ * entry. It speaks for faults that come and go and that, while they show, read nearer to what it fell to.
+ * @param usual @param away on the function's scale
+ */
+export function fellAway(
+  dictionary: Dictionary,
+  fine: FineCases,
+  row: ReadingRow,
+  usual: number,
+  away: number,
+): Float64Array {
+  const logs = new Float64Array(fine.count + 1);
+  const { mean } = fineReadings(row, fine);
+  fine.suspect.forEach((suspect, i) => {
+    const { intermittent } = dictionary.suspects[suspect]!;
+    const shows = Math.abs(mean[i]! - away) < Math.abs(mean[i]! - usual);
+    logs[i] = Math.log(intermittent !== undefined && shows ? LOOSE_SEEMS_LOOSE : STEADY_SEEMS_LOOSE);
+  });
+  logs[fine.count] = Math.log(OUTSIDE_SEEMS_LOOSE);
+  return logs;
 }
 
 /** How closely a reading of nothing is nothing, on the scale: a probe in the air picks up some volts. */

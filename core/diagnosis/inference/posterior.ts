@@ -2,6 +2,7 @@ import type { Dictionary } from "../dictionary/dictionary.ts";
 import type { Evidence } from "./evidence.ts";
 import {
   answerLikelihood,
+  fellAway,
   readingDensities,
   supplyAtStart,
   mixIntermittent,
@@ -51,6 +52,7 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
   const supply = supplyAtStart(n);
   const readings = new Map<string, RepeatedReading>();
   const logs = new Map<string, Float64Array>();
+  const away = new Map<string, Float64Array>();
   const answered = new Set<string>();
   const start = bySuspect(dictionary, fine, normalised(log));
   let after: Posterior["after"] | undefined;
@@ -67,6 +69,10 @@ export function weigh(dictionary: Dictionary, findings: readonly Evidence[]): Po
       const joint = new Float64Array(n + 1);
       for (let i = 0; i <= n; i++) joint[i] = repeated.log(i);
       mixIntermittent(dictionary, fine, joint.subarray(0, n));
+      // Once a reading was seen to fall away, it is one that does, however often it is taken again.
+      if (finding.away !== undefined)
+        away.set(check.id, fellAway(dictionary, fine, row, y, toScale(check.fn, finding.away)));
+      away.get(check.id)?.forEach((l, i) => (joint[i]! += l));
       const before = logs.get(check.id);
       logs.set(check.id, joint);
       for (let i = 0; i <= n; i++) log[i]! += joint[i]! - (before?.[i] ?? 0);

@@ -1,5 +1,5 @@
 import { line, scaleLinear } from "d3";
-import type { DropOut, Sample } from "#core/formats/index.ts";
+import type { DropOut, Mark, Sample } from "#core/formats/index.ts";
 
 const WIDTH = 560;
 const HEIGHT = 180;
@@ -7,14 +7,19 @@ const LEFT = 52;
 const BOTTOM = 28;
 const TOP = 12;
 
-/** A log over its time; the stretches in which the reading was away stand under it in the hazard's colour, with a mark each. */
-export function LogChart({
+/**
+ * A reading over its time; the stretches in which it was away stand under it in the hazard's colour, with a wedge each, and what
+ * was done meanwhile as dashed lines with their numbers.
+ */
+export function WatchChart({
   samples,
   dropOuts,
+  marks = [],
   label,
 }: {
   samples: readonly Sample[];
   dropOuts: readonly DropOut[];
+  marks?: readonly Mark[];
   label: string;
 }) {
   const finite = samples.filter((s) => Number.isFinite(s.value));
@@ -58,6 +63,21 @@ export function LogChart({
             fill="var(--hazard-soft)"
           />
           <path d={`M${x(d.from)} ${TOP}l6 -9h-12Z`} fill="var(--hazard)" />
+        </g>
+      ))}
+      {marks.map((m, i) => (
+        <g key={i}>
+          <line
+            x1={x(m.seconds)}
+            x2={x(m.seconds)}
+            y1={TOP + 12}
+            y2={HEIGHT - BOTTOM}
+            stroke="var(--ink)"
+            strokeDasharray="4 3"
+          />
+          <text x={x(m.seconds)} y={TOP + 9} textAnchor="middle" fontSize="13" fill="var(--ink)">
+            {i + 1}
+          </text>
         </g>
       ))}
       <path d={path([...samples]) ?? undefined} fill="none" stroke="var(--here)" strokeWidth="1.8" />

@@ -3,7 +3,7 @@ import { summariseLog } from "#core/formats/index.ts";
 import { replay, type EventBody, type JobEvent } from "#core/job/index.ts";
 import { METER_FUNCTIONS, needsLive } from "#core/meter/index.ts";
 import { glasswasher } from "../../../tests/support/glasswasher.ts";
-import { logEntries } from "./logEntries.ts";
+import { watchEntry } from "./watchEntry.ts";
 
 const unit = glasswasher();
 const declared = (band: "live" | "dead") =>
@@ -17,42 +17,64 @@ const declared = (band: "live" | "dead") =>
   ]);
 const log = (...values: number[]) => summariseLog(values.map((value, seconds) => ({ seconds, value })))!;
 const around = { unit, state: declared("live"), pending: undefined };
-const results = (bodies: readonly EventBody[]) =>
-  bodies.map((b) => (b.type === "finding" ? b.result : b.type === "note" ? b.text : b.type));
+const taken = (...of: Parameters<typeof watchEntry>): EventBody => {
+  const found = watchEntry(...of);
+  if (!found.ok) throw new Error(found.problem);
+  return found.body;
+};
 
 describe("what a log is recorded as", () => {
-  test("the usual reading counts, its limits are kept, its drop-outs are a note", () => {
-    const found = logEntries(around, "P4.3 to N", "vac", log(230, 231, 0, 229, 230));
-    if (!found.ok) throw new Error(found.problem);
-    expect(results(found.bodies)).toEqual([
-      { kind: "value", value: 230 },
-      { kind: "value", value: 0, held: "lowest" },
-      { kind: "value", value: 231, held: "highest" },
-      "Log, P4·3 to P1·2, V AC: 5 readings in 4 s, most of the time 230.0 V, lowest 0 V, highest 231.0 V; one drop-out of 1 s.",
-    ]);
+  test("one reading, of what it was most of the time, with its limits, its drop-outs and what was done meanwhile", () => {
+    const marks = [
+      { seconds: 1, text: "heated" },
+      { seconds: 0, text: "wiggled the loom here" },
+      { seconds: 4, text: "wiggled the loom here" },
+    ];
+    expect(taken(around, "P4.3 to N", "vac", log(230, 231, 0, 229, 230), marks)).toMatchObject({
+      type: "finding",
+      result: {
+        kind: "value",
+        value: 230,
+        watched: {
+          seconds: 4,
+          count: 5,
+          lowest: 0,
+          highest: 231,
+          drops: 1,
+          longest: 1,
+          away: 0,
+          marks: [
+            { text: "heated", times: 1, followed: 1 },
+            { text: "wiggled the loom here", times: 2, followed: 1 },
+          ],
+        },
+      },
+    });
   });
 
-  test("what never moved has no limits of its own; an open line is OL", () => {
-    const found = logEntries(
+  test("what never fell away was not away; an open line is OL", () => {
+    const body = taken(
       { ...around, state: declared("dead") },
       "TC1.1 to TC1.2",
       "ohm",
       log(Infinity, Infinity),
     );
-    if (!found.ok) throw new Error(found.problem);
-    expect(results(found.bodies).slice(0, -1)).toEqual([{ kind: "value", value: "OL" }]);
+    expect(body).toMatchObject({ result: { value: "OL", watched: { lowest: "OL", drops: 0, longest: 0 } } });
+    expect(body).not.toHaveProperty("result.watched.away");
+    expect(body).not.toHaveProperty("result.watched.marks");
   });
 
   test.each(METER_FUNCTIONS.filter((fn) => fn !== "continuity"))("on %s goes by that function", (fn) => {
     const state = declared(needsLive(fn) ? "live" : "dead");
-    const found = logEntries({ ...around, state }, "P4.3 to P4.4", fn, log(0.001, 0.001));
-    if (!found.ok) throw new Error(found.problem);
-    expect(found.bodies[0]).toMatchObject({ type: "finding", check: { fn } });
+    expect(taken({ ...around, state }, "P4.3 to P4.4", fn, log(0.001, 0.001))).toMatchObject({
+      type: "finding",
+      check: { fn },
+    });
   });
 
   test("without a pair, with the power otherwise, or beyond any meter it says what is wrong", () => {
-    const problem = (...of: Parameters<typeof logEntries>) => {
-      const found = logEntries(...of);
+    const problem = (...of: Parameters<typeof watchEntry>) => {
+      const found = watchEntry(...of);
       return found.ok ? "" : found.problem;
     };
     expect(problem(around, "", "vac", log(230))).not.toBe("");
