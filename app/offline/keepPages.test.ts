@@ -65,6 +65,18 @@ describe("what is kept for times without a network", () => {
     expect(asked.slice(first)).toEqual(["/keep", "/", "/jobs/1", "/dictionaries/a"]);
   });
 
+  it("is asked for again after a minute where a dictionary was not built yet", async () => {
+    const { asked } = browser((address) =>
+      address === "/dictionaries/a" ? new Response("", { status: 404 }) : usual(address),
+    );
+    await keepPages(100 * MINUTE);
+    const first = asked.length;
+    await keepPages(100.9 * MINUTE);
+    expect(asked).toHaveLength(first);
+    await keepPages(101 * MINUTE);
+    expect(asked.slice(first)).toContain("/dictionaries/a");
+  });
+
   it("is gone on with where a page was left before its end", async () => {
     let isGone = true;
     const { kept } = browser((address) =>

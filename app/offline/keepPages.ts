@@ -11,7 +11,9 @@ export interface KeepList {
 
 /** Not more often than this, ms: a board that is opened every minute fetches no shop every minute. */
 const AGAIN_MS = 10 * 60_000;
-const LAST = "zygodrome-kept-at";
+/** A dictionary that is still being built is asked for again sooner. */
+const SOON_MS = 60_000;
+const NEXT = "zygodrome-keep-at";
 
 /**
  * Keeps the pages of what this person works on, so that they open in a cellar. One tab does it at a time, nothing waits for it,
@@ -20,18 +22,23 @@ const LAST = "zygodrome-kept-at";
  */
 export async function keepPages(now: number): Promise<void> {
   if (!navigator.serviceWorker?.controller || !navigator.onLine) return;
-  if (now - Number(localStorage.getItem(LAST) ?? 0) < AGAIN_MS) return;
-  await navigator.locks.request(LAST, { ifAvailable: true }, async (lock) => {
+  if (now < Number(localStorage.getItem(NEXT) ?? 0)) return;
+  await navigator.locks.request(NEXT, { ifAvailable: true }, async (lock) => {
     if (!lock) return;
     const answer = await fetch("/keep");
     if (!answer.ok) return;
     const { changing, lasting, dictionaries } = (await answer.json()) as KeepList;
     const pages = await caches.open(PAGES);
     for (const address of changing) await keepOne(pages, address);
-    for (const address of dictionaries) await fetch(address).then((a) => a.arrayBuffer());
     for (const address of lasting)
       if (!(await pages.match(address, { ignoreVary: true }))) await keepOne(pages, address);
-    localStorage.setItem(LAST, String(now));
+    let again = AGAIN_MS;
+    for (const address of dictionaries) {
+      const dictionary = await fetch(address);
+      await dictionary.arrayBuffer();
+      if (!dictionary.ok) again = SOON_MS;
+    }
+    localStorage.setItem(NEXT, String(now + again));
   });
 }
 
@@ -43,7 +50,7 @@ async function keepOne(pages: Cache, address: string): Promise<void> {
 
 /** Nobody is signed in here any more: their pages are not for whoever comes next. What waits to be sent stays. */
 export async function forgetPages(): Promise<void> {
-  localStorage.removeItem(LAST);
+  localStorage.removeItem(NEXT);
   if ("caches" in window) await caches.delete(PAGES);
 }
 

@@ -27,7 +27,7 @@ async function kept(page: Page): Promise<void> {
           },
           [PAGES, DICTIONARIES],
         ),
-      { timeout: 120_000 },
+      { timeout: 240_000 },
     )
     .toEqual([true, true]);
 }
@@ -42,7 +42,7 @@ test("without a network: jobs, tests and units open from the browser, entries of
   browser,
 }) => {
   // A new shop's dictionaries are built beside it.
-  test.setTimeout(480_000);
+  test.setTimeout(720_000);
   const root = process.cwd();
   const cluster = throwAwayCluster({ durable: false });
   await cluster.start();
