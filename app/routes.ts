@@ -12,6 +12,8 @@ export default [
     route("units/:unit/workshop", "routes/unit-workshop.tsx"),
     route("units/:unit/list", "routes/wiring-list.tsx"),
     route("units/:unit/trace", "routes/trace.tsx"),
+    route("guide", "routes/guide.tsx"),
+    route("guide/:page", "routes/guide-page.tsx"),
     route("logbook", "routes/logbook.tsx"),
     route("settings", "routes/settings.tsx"),
     route("machine", "routes/machine.tsx"),

@@ -4,6 +4,7 @@ import type { Job } from "#server/jobs/readJob.ts";
 import { OutboxNotice } from "../sync/OutboxNotice.tsx";
 import { unreadableText } from "../words/unreadable.ts";
 import { FirstHint } from "../ui/FirstHint.tsx";
+import { tourStep } from "../ui/tour.ts";
 import { useKept } from "../ui/useKept.ts";
 import { CallStrip } from "./call/CallStrip.tsx";
 import { CoursePanel } from "./course/CoursePanel.tsx";
@@ -104,7 +105,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
 /** What the page has to say about itself: work under way, trouble, what another person did, what waits to be sent. */
 function Notices({
   job: { id: jobId, unreadable, newer },
-  desk: { progress, notice, trouble, heard, mend, state, place },
+  desk: { progress, notice, trouble, heard, mend, state, place, view },
 }: {
   job: Job;
   desk: JobDesk;
@@ -149,7 +150,7 @@ function Notices({
             </Link>
           </p>
         )}
-        {state.band === "unproven" && place === "next" && <FirstHint />}
+        {place === "next" && <FirstHint step={tourStep({ state, call: view.call })} />}
         <OutboxNotice job={jobId} onMend={mend} />
       </div>
     </>

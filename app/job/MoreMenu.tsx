@@ -56,6 +56,11 @@ export function MoreMenu({
               Watch what comes and goes
             </DropdownMenu.Item>
           )}
+          <DropdownMenu.Item asChild>
+            <Link className={item} to="/guide">
+              Guide
+            </Link>
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={onKeys}>
             Keys, and how a line is written
           </DropdownMenu.Item>

@@ -147,6 +147,12 @@ export default function Board({ loaderData }: Route.ComponentProps) {
         >
           Settings of the shop
         </Link>
+        <Link
+          to="/guide"
+          className="flex min-h-11 items-center font-semibold underline underline-offset-4 md:hidden"
+        >
+          Guide
+        </Link>
       </aside>
     </main>
   );

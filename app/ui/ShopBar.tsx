@@ -11,12 +11,14 @@ const PLACES = [
   ["/practice", "Practice", ""],
   ["/logbook", "Logbook", ""],
   ["/settings", "Settings", ""],
+  ["/guide", "Guide", ""],
 ] as const;
 const LEARNERS_PLACES = [
   ["/practice", "Practice", "Practice"],
   ["/units", "Units", "Units"],
   ["/tests", "Component tests", "Tests"],
   ["/strip", "Strip-down", ""],
+  ["/guide", "Guide", ""],
 ] as const;
 
 /** The line at the top of the shop's pages: home, who is working, the theme. */

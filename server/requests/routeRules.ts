@@ -44,6 +44,8 @@ export const ROUTE_RULES: Readonly<Record<string, Rule>> = {
   "/units/:unit/pictures": { read: "learner", send: "technician" },
   "/units/:unit/file": { read: "learner" },
   "/dictionaries/:engine/:hash": { read: "learner" },
+  "/guide": { read: "learner" },
+  "/guide/:page": { read: "learner" },
   "/tests": { read: "learner" },
   "/tests/sheet": { read: "learner" },
   "/tests/:test": { read: "learner" },

@@ -1,3 +1,4 @@
+import { Term } from "../../guide/Term.tsx";
 import { useMemo, useState } from "react";
 import type { JobState } from "#core/job/index.ts";
 import { unplacedText, type LedgerRow } from "#core/view/index.ts";
@@ -45,8 +46,13 @@ export function Ledger({
   return (
     <section aria-label="Ledger" data-testid="ledger" className="border-t-[1.5px] border-ink px-4 py-2.5">
       <h2 className="section-title pb-1">
-        Ledger · {counting} finding{counting === 1 ? "" : "s"}
-        {claims.length > 0 && ` · ${claims.length} claim${claims.length === 1 ? "" : "s"}`}
+        Ledger · {counting} <Term id="finding">finding{counting === 1 ? "" : "s"}</Term>
+        {claims.length > 0 && (
+          <>
+            {" · "}
+            {claims.length} <Term id="claim">claim{claims.length === 1 ? "" : "s"}</Term>
+          </>
+        )}
       </h2>
       {rows.length === 0 && claims.length === 0 && (
         <p className="py-2 text-ink-soft">

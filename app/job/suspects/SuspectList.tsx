@@ -1,3 +1,4 @@
+import { Term } from "../../guide/Term.tsx";
 import type { ItemView, JobView } from "#core/view/index.ts";
 import type { EventBody } from "#core/job/index.ts";
 import { useId, useState } from "react";
@@ -19,8 +20,8 @@ export function SuspectList({ view, onEnter }: { view: JobView; onEnter: (body: 
   return (
     <section aria-label="Suspects" className="grow px-4 py-2.5">
       <h2 className="section-title">
-        Left: {view.standingSuspects} of {view.totalSuspects} suspects, in {view.standingItems} replaceable
-        item{view.standingItems === 1 ? "" : "s"}
+        Left: {view.standingSuspects} of {view.totalSuspects} <Term id="suspect">suspects</Term>, in{" "}
+        {view.standingItems} replaceable <Term id="item">item{view.standingItems === 1 ? "" : "s"}</Term>
       </h2>
       <ol data-testid="suspects">
         {shown.map((item) => (

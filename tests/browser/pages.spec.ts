@@ -1,0 +1,88 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import { GUIDE_PAGES } from "../../app/guide/guidePages.ts";
+
+/** Every page that has an address of its own in the demo shop; what opens over a job is tested where it is worked. */
+const PAGES = [
+  "/",
+  "/jobs/new",
+  "/jobs/new?unit=glasswasher-gw4",
+  "/units",
+  "/units/new",
+  "/units/new/list",
+  "/units/glasswasher-gw4",
+  "/units/glasswasher-gw4/files",
+  "/units/glasswasher-gw4/workshop",
+  "/units/glasswasher-gw4/wiring",
+  "/tests",
+  "/tests/fuse-ohms",
+  "/tests/sheet",
+  "/strip",
+  "/logbook",
+  "/logbook?ask=trouble",
+  "/outbox",
+  "/practice",
+  "/practice/class",
+  "/settings",
+  "/staff",
+  "/you",
+  "/machine",
+  "/guide",
+  "/guide?find=meter",
+  ...GUIDE_PAGES.slice(0, 3).map((p) => `/guide/${p.id}`),
+  "/guide/keys",
+  "/guide/teapot",
+  "/offline",
+  "/sign-in",
+] as const;
+
+async function look(page: Page, address: string): Promise<string[]> {
+  await page.goto(address);
+  await page.locator("main, [role=main], h1").first().waitFor();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+  return [
+    ...violations.flatMap((v) => v.nodes.map((n) => `${v.id} at ${n.target.join(" ")}`)),
+    ...(wide > 0 ? [`scrolls sideways by ${wide} px`] : []),
+  ];
+}
+
+for (const [theme, width] of [
+  ["light", 1280],
+  ["dark", 390],
+] as const)
+  test(`no page has a barrier, nor scrolls sideways: ${theme}, ${width} wide`, async ({
+    browser,
+    baseURL,
+  }) => {
+    test.setTimeout(300_000);
+    const context = await browser.newContext({
+      ...(baseURL ? { baseURL } : {}),
+      colorScheme: theme,
+      viewport: { width, height: 844 },
+      serviceWorkers: "block",
+    });
+    const page = await context.newPage();
+    const found: Record<string, string[]> = {};
+    for (const address of PAGES) {
+      const barriers = await look(page, address);
+      if (barriers.length > 0) found[address] = barriers;
+    }
+    await context.close();
+    expect(found).toEqual({});
+  });
+
+test("the guide is searched as one types, a page leads to the next, and a word is explained where it stands", async ({
+  page,
+}) => {
+  await page.goto("/");
+  await page.getByRole("navigation", { name: "Bench" }).getByRole("link", { name: "Guide" }).click();
+  await page.getByLabel("Search the guide").pressSequentially("jumper");
+  await expect(page.getByRole("status")).toContainText("page");
+  await page.getByRole("link", { name: /^Prove the repair and close/u }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Prove the repair and close");
+  await page.getByRole("navigation", { name: "What comes next" }).getByRole("link").first().click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Papers for the customer");
+  await page.goto("/guide/teapot");
+  await expect(page.getByText("The guide has no page “teapot”.")).toBeVisible();
+});
