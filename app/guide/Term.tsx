@@ -7,10 +7,7 @@ export function Term({ id, children }: { id: TermId; children: ReactNode }) {
   const { name, means } = TERMS[id];
   return (
     <Popover.Root>
-      <Popover.Trigger
-        aria-label={`What “${name}” means`}
-        className="cursor-help underline decoration-dotted decoration-2 underline-offset-4"
-      >
+      <Popover.Trigger className="cursor-help underline decoration-dotted decoration-2 underline-offset-4">
         {children}
       </Popover.Trigger>
       <Popover.Portal>

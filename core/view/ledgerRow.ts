@@ -13,6 +13,7 @@ import { valueOf } from "#core/job/index.ts";
 import { didText } from "./didText.ts";
 import { showPoint } from "#core/entry/index.ts";
 import type { LedgerEntry } from "#core/job/index.ts";
+import { watchedText } from "./watchedText.ts";
 import { checkText, rangeText, resultText, setupText } from "./words.ts";
 
 export interface LedgerRow {
@@ -25,6 +26,8 @@ export interface LedgerRow {
   readonly expected: string;
   readonly verdict: string;
   readonly fits: boolean | undefined;
+  /** For a reading that was watched: how long, its limits, its drop-outs. */
+  readonly watched?: string;
   /** For a reading that no suspect explains: what may have gone wrong in taking it. */
   readonly doubt?: string;
   readonly retracted?: { readonly by: string; readonly why: string };
@@ -77,6 +80,8 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
     return { ...common, expected, verdict: fits ? "as expected" : "not as expected", fits };
   }
   const value = valueOf(body.result.value);
+  const { watched } = body.result;
+  const fell = (watched?.drops ?? 0) > 0;
   const isHeld = body.result.held !== undefined;
   const hint =
     retracted || isHeld || beforeRepair
@@ -85,8 +90,9 @@ export function ledgerRow(dictionary: Dictionary, posterior: Posterior, entry: L
   return {
     ...common,
     expected,
-    verdict: `${readingVerdict(row, posterior, value)}${isHeld ? ", compared only" : ""}`,
-    fits: isAsItShould(row, posterior, value),
+    verdict: `${readingVerdict(row, posterior, value)}${isHeld ? ", compared only" : fell ? ", comes and goes" : ""}`,
+    fits: !fell && isAsItShould(row, posterior, value),
+    ...(watched ? { watched: watchedText(watched, FUNCTION_UNIT[row.check.fn]) } : {}),
     ...(hint ? { doubt: doubtText(row.check, hint) } : {}),
   };
 }

@@ -10,7 +10,6 @@ import { FUNCTION_NAME, FUNCTION_UNIT, type MeterFunction } from "#core/meter/in
 import { formatQuantity } from "#core/quantity/index.ts";
 import { CATALOGUE, liftOf, type UnitModel } from "#core/unit/index.ts";
 import type { FindingBody } from "#core/job/index.ts";
-import { watchedText } from "./watchedText.ts";
 import { showPoint } from "#core/entry/index.ts";
 import { checkOf } from "#core/job/index.ts";
 import { trialWords } from "./trialWords.ts";
@@ -72,10 +71,9 @@ export function answerWords(unit: UnitModel, check: Check): { yes: string; no: s
 export function resultText(unit: UnitModel, body: FindingBody, check?: Check): string {
   if (body.result.kind === "beep") return body.result.beep ? "beep" : "no beep";
   if (body.result.kind === "value") {
-    const { value, held, watched } = body.result;
+    const { value, held } = body.result;
     const fn = body.check.kind === "reading" ? body.check.fn : "vac";
     const text = valueText(fn, value === "OL" ? Infinity : value);
-    if (watched) return `${text}, ${watchedText(watched, FUNCTION_UNIT[fn])}`;
     return held === undefined ? text : `${held} ${text}`;
   }
   if (body.result.sometimes) return "comes and goes";

@@ -75,7 +75,7 @@ function findings({ view, names }: JobPaper): Content {
         ...view.ledger.map((row) => [
           `${row.at.slice(0, 10)} ${row.at.slice(11, 16)} ${(names[row.person] ?? row.person).split(" ")[0]}`,
           {
-            text: `${row.check}, ${row.setup}`,
+            text: `${row.check}, ${row.setup}${row.watched ? `; ${row.watched}` : ""}`,
             ...(row.retracted ? { decoration: "lineThrough" as const } : {}),
           },
           { text: row.result, bold: true },

@@ -79,11 +79,13 @@ test("a reading is watched on a meter on the wire, what is done is marked, and i
     await expect(dialog.getByText(/^door slammed, at/u)).toBeVisible();
     expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
     await dialog.getByRole("button", { name: "Stop watching" }).click();
-    await dialog.getByLabel("Between").fill("P4.3 to N");
+    await dialog.getByLabel("Between").fill("P4.3 to N in rinse heat");
+    await expect(dialog.getByText("Goes on record as: P4·3 to P1·2, V AC, rinse heat")).toBeVisible();
     await dialog.getByRole("button", { name: "Record what it comes to" }).click();
     await expect(dialog).toBeHidden();
     const findings = job.ledger.locator("[data-finding]");
     await expect(findings).toHaveCount(1);
+    await expect(findings).toContainText("comes and goes");
     await expect(findings).toContainText("one drop-out of");
     await expect(findings).toContainText("after “wiggled the loom here” at once; none after “door slammed”");
   } finally {

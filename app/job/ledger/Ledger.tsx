@@ -202,6 +202,7 @@ function LedgerLine({
       <span className={struck}>
         {row.check} <span className="text-[0.9375rem] text-ink-soft">{row.setup}</span>
         {row.beforeRepair && <span className="block text-sm text-ink-soft">before the repair</span>}
+        {row.watched && <span className="block text-sm">{row.watched}</span>}
         {late && <span className="block text-sm font-semibold">{late}</span>}
       </span>
       <span className={`reading font-semibold max-md:col-start-2 ${struck}`}>{row.result}</span>

@@ -34,6 +34,7 @@ export function ReportFindings({
               </td>
               <td className={`py-1 pr-3 max-sm:block max-sm:py-0 ${row.retracted ? "line-through" : ""}`}>
                 {row.check} <span className="text-ink-soft">{row.setup}</span>
+                {row.watched && <span className="block text-sm">{row.watched}</span>}
               </td>
               <td
                 className={`reading py-1 pr-3 font-semibold whitespace-nowrap ${row.retracted ? "line-through" : ""}`}

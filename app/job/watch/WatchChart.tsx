@@ -5,7 +5,8 @@ const WIDTH = 560;
 const HEIGHT = 180;
 const LEFT = 52;
 const BOTTOM = 28;
-const TOP = 12;
+/** Above the plot the numbers of marks stand. */
+const TOP = 24;
 
 /**
  * A reading over its time; the stretches in which it was away stand under it in the hazard's colour, with a wedge each, and what
@@ -70,12 +71,12 @@ export function WatchChart({
           <line
             x1={x(m.seconds)}
             x2={x(m.seconds)}
-            y1={TOP + 12}
+            y1={TOP - 4}
             y2={HEIGHT - BOTTOM}
             stroke="var(--ink)"
             strokeDasharray="4 3"
           />
-          <text x={x(m.seconds)} y={TOP + 9} textAnchor="middle" fontSize="13" fill="var(--ink)">
+          <text x={x(m.seconds)} y={TOP - 8} textAnchor="middle" fontSize="13" fill="var(--ink)">
             {i + 1}
           </text>
         </g>

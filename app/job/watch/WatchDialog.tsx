@@ -49,9 +49,9 @@ export function WatchDialog({ unit, state, proposal, onEnter, onClose }: Props) 
     setWatched(next);
     setSaid("");
   };
+  const found = watched && summary && watchEntry({ unit, state, pending }, where, fn, summary, watched.marks);
   const record = () => {
-    if (!watched || !summary) return;
-    const found = watchEntry({ unit, state, pending }, where, fn, summary, watched.marks);
+    if (!found) return;
     const refused = found.ok ? onEnter(found.body) : found.problem;
     if (refused) return setSaid(refused);
     onClose();
@@ -129,6 +129,11 @@ export function WatchDialog({ unit, state, proposal, onEnter, onClose }: Props) 
             )}
           </div>
         </>
+      )}
+      {found?.ok && (
+        <p role="status" className="border-l-4 border-here pl-3">
+          Goes on record as: <strong>{found.echo}</strong>
+        </p>
       )}
       <p role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-1 empty:hidden">
         {said}

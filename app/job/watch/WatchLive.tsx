@@ -137,11 +137,14 @@ export function WatchLive({ usual, onWatched }: Props) {
             <input
               aria-label="Something else that is being done"
               className={`${inputClass} min-w-40 grow`}
+              placeholder="slammed the door"
               maxLength={80}
               value={own}
               onChange={(e) => setOwn(e.target.value)}
             />
-            <Button type="submit">Mark it</Button>
+            <Button type="submit" className="shrink-0 whitespace-nowrap">
+              Mark it
+            </Button>
           </form>
         </div>
       )}

@@ -52,6 +52,15 @@ describe("what a log is recorded as", () => {
     });
   });
 
+  test("says between what, in which state and on what it goes on record; a state that is named is taken", () => {
+    const echo = (where: string) => {
+      const found = watchEntry(around, where, "vac", log(230));
+      return found.ok ? found.echo : found.problem;
+    };
+    expect(echo("P4.3 to N")).toBe("P4·3 to P1·2, V AC, standby");
+    expect(echo("P4.3 to N in wash")).toBe("P4·3 to P1·2, V AC, wash");
+  });
+
   test("what never fell away was not away; an open line is OL", () => {
     const body = taken(
       { ...around, state: declared("dead") },

@@ -2,6 +2,7 @@ import type { ReadingCheck } from "#core/diagnosis/index.ts";
 import { followedBy, type LogSummary, type Mark } from "#core/formats/index.ts";
 import {
   admissionProblems,
+  checkOf,
   storeValue,
   type EventBody,
   type FindingBody,
@@ -9,12 +10,14 @@ import {
   type Watched,
 } from "#core/job/index.ts";
 import type { MeterFunction } from "#core/meter/index.ts";
-import { describeAdmissionProblem } from "#core/view/index.ts";
+import { checkText, describeAdmissionProblem, setupText } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { NO_ID, understand } from "../entry/understand.ts";
 
 type Entry =
-  { readonly ok: true; readonly body: EventBody } | { readonly ok: false; readonly problem: string };
+  /** `echo`: between what, in which state, on what. */
+  | { readonly ok: true; readonly body: EventBody; readonly echo: string }
+  | { readonly ok: false; readonly problem: string };
 
 /** How a line names a meter function that its number's unit does not tell. */
 const WORD: Readonly<Record<MeterFunction, string>> = {
@@ -49,7 +52,9 @@ export function watchEntry(
   marks: readonly Mark[] = [],
 ): Entry {
   const pending = around.pending?.fn === fn ? around.pending : undefined;
-  const understood = understand(`${where} 1 ${WORD[fn]}`.trim(), {
+  // In a line the state stands behind the number.
+  const [points = "", ...named] = where.trim().split(/\s+(?=in\s)/iu);
+  const understood = understand([points, "1", WORD[fn], ...named].join(" ").trim(), {
     ...around,
     pending,
     defaultState: undefined,
@@ -70,7 +75,14 @@ export function watchEntry(
     at: "",
     body: finding,
   });
-  return wrong ? { ok: false, problem: describeAdmissionProblem(wrong) } : { ok: true, body: finding };
+  return wrong
+    ? { ok: false, problem: describeAdmissionProblem(wrong) }
+    : { ok: true, body: finding, echo: echoOf(around.unit, finding) };
+}
+
+function echoOf(unit: UnitModel, finding: FindingBody): string {
+  const check = checkOf(unit, finding) as ReadingCheck;
+  return `${checkText(unit, check)}, ${setupText(unit, check)}`;
 }
 
 /** A log's figures as they are stored. */

@@ -43,10 +43,7 @@ describe("a reading that fell away and came back while it was watched", () => {
 
   test("is no witness against a loose joint where the reading fell to what that joint would not give", () => {
     const [plain, watched] = [chances(reading(5)), chances(reading(5, 9))];
-    expect(watched["loose"]! / watched["dim"]!).toBeCloseTo(
-      plain["loose"]! / plain["dim"]!,
-      6,
-    );
+    expect(watched["loose"]! / watched["dim"]!).toBeCloseTo(plain["loose"]! / plain["dim"]!, 6);
   });
 
   test("counts once, and still counts when the pair is read again without a drop-out", () => {
