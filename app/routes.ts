@@ -36,6 +36,8 @@ export default [
   route("keep", "routes/keep.ts"),
   route("sign-in", "routes/sign-in.tsx"),
   route("sign-in/:link", "routes/sign-in-link.tsx"),
+  route("passkey", "routes/passkey.ts"),
+  route("you/passkeys", "routes/you-passkeys.ts"),
   route("sign-out", "routes/sign-out.ts"),
   route("practice/:practice/actions", "routes/practice-actions.ts"),
   route("practice/:practice/schools/:order", "routes/practice-school.ts"),

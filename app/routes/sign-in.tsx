@@ -10,6 +10,7 @@ import { forgetPages } from "../offline/keepPages.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
 import { Gate } from "../ui/Gate.tsx";
+import { PasskeySignIn } from "../ui/PasskeySignIn.tsx";
 import { PassphraseField } from "../ui/PassphraseField.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "Sign in · Zygodrome" }];
@@ -101,6 +102,7 @@ export default function SignIn({ loaderData: { to, shop, atTheMachine }, actionD
           </Button>
         </div>
       </Form>
+      <PasskeySignIn to={to} />
     </Gate>
   );
 }

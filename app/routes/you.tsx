@@ -1,6 +1,7 @@
 import { data, Form, redirect, redirectDocument, useNavigation } from "react-router";
 import { whoActs } from "#server/people/acting.ts";
 import { changePassphrase } from "#server/people/signIn.ts";
+import { passkeysOf } from "#server/people/passkeys.ts";
 import { sessionsOf } from "#server/people/sessions.ts";
 import { signOutEverywhere } from "#server/people/staff.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
@@ -9,6 +10,7 @@ import { dropSessionCookie, changeSession, readSessionCookie } from "#server/req
 import type { Route } from "./+types/you";
 import { Button } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
+import { Passkeys } from "../ui/Passkeys.tsx";
 import { PassphraseField } from "../ui/PassphraseField.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "You · Zygodrome" }];
@@ -23,7 +25,8 @@ function you() {
 export async function loader({ request }: Route.LoaderArgs) {
   const { shop, person } = you();
   const here = (await readSessionCookie(request.headers.get("Cookie"))) ?? "";
-  return { shop, person, sessions: await sessionsOf(person.id, here) };
+  const [sessions, passkeys] = await Promise.all([sessionsOf(person.id, here), passkeysOf(person.id)]);
+  return { shop, person, sessions, passkeys };
 }
 
 export async function action({ request }: Route.ActionArgs) {
@@ -48,7 +51,8 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 /** Who is signed in, where, and their passphrase. */
-export default function You({ loaderData: { shop, person, sessions }, actionData }: Route.ComponentProps) {
+export default function You({ loaderData, actionData }: Route.ComponentProps) {
+  const { shop, person, sessions, passkeys } = loaderData;
   const busy = useNavigation().state !== "idle";
   return (
     <main className="mx-auto flex max-w-2xl flex-col gap-5 p-4 md:p-6">
@@ -81,6 +85,7 @@ export default function You({ loaderData: { shop, person, sessions }, actionData
           </Button>
         </Form>
       </section>
+      <Passkeys list={passkeys} />
       <section aria-labelledby="passphrase">
         <h2 id="passphrase" className="border-b border-rule pb-2 text-xl font-bold">
           Another passphrase

@@ -11,6 +11,8 @@ export type Audited =
   | "invited"
   | "asked for a reset"
   | "chose a passphrase"
+  | "added a passkey"
+  | "removed a passkey"
   | "changed a role"
   | "let somebody go"
   | "took somebody back"

@@ -50,7 +50,7 @@ const WRONG = {
   said: "That does not open anything here: check the shop, the name and the passphrase.",
   status: 401,
 } as const;
-const TOO_OFTEN = {
+export const TOO_OFTEN = {
   said: "Too many attempts failed. Wait a quarter of an hour, or ask a lead for a link.",
   status: 429,
 } as const;

@@ -114,6 +114,7 @@ export function setLeft(id: string, left: boolean): Promise<StaffResult> {
     if (left) {
       await endSessionsOf(client, id);
       await execute(client, "DELETE FROM sign_in_links WHERE person_id = $1 AND used_at IS NULL", [id]);
+      await execute(client, "DELETE FROM passkeys WHERE person_id = $1", [id]);
     }
     await audit(client, left ? "let somebody go" : "took somebody back", who.name);
     return {

@@ -1,3 +1,5 @@
+import { isIP } from "node:net";
+import type { Site } from "../people/passkeys.ts";
 import type { From } from "../people/signIn.ts";
 
 /** Where a request came from, as the server in front of the application noted it (main.ts), and whether it came over TLS. */
@@ -16,4 +18,12 @@ export function deviceOf(agent: string): string {
   return [browser === "Edg" ? "Edge" : (browser ?? "a browser"), machine && `on ${machine}`]
     .filter(Boolean)
     .join(" ");
+}
+
+/** The site that a request came to, by the name that its host check let through; undefined where that is a number. */
+export function siteOf(request: Request): Site | undefined {
+  const host = (request.headers.get("Host") ?? "").toLowerCase();
+  const name = host.replace(/:\d+$/u, "");
+  if (name === "" || name.startsWith("[") || isIP(name)) return undefined;
+  return { name, origin: `${fromOf(request).secure ? "https" : "http"}://${host}` };
 }

@@ -138,3 +138,59 @@ test("a browser that is signed out elsewhere is nobody’s any more", async ({ p
   await expect(own.getByRole("heading", { name: "Logbook" })).toBeVisible();
   await expect(own.getByRole("link", { name })).toHaveCount(0);
 });
+
+test("a passkey is added, signs in without a name or a passphrase, and opens nothing once it is removed", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  const link = await invite(page, `Nell Rook ${randomUUID().slice(0, 6)}`, "technician");
+  // Passkeys belong to a site's name, and 127.0.0.1 is none.
+  const named = baseURL!.replace("127.0.0.1", "localhost");
+  const own = await pageAt(browser, named, 390, "light");
+  const device = await own.context().newCDPSession(own);
+  await device.send("WebAuthn.enable");
+  await device.send("WebAuthn.addVirtualAuthenticator", {
+    options: {
+      protocol: "ctap2",
+      transport: "internal",
+      hasResidentKey: true,
+      hasUserVerification: true,
+      isUserVerified: true,
+      automaticPresenceSimulation: true,
+    },
+  });
+  await own.goto(link.replace("127.0.0.1", "localhost"));
+  await own.getByLabel("Passphrase").fill(PHRASE);
+  await own.getByRole("button", { name: "Keep it and go in" }).click();
+  await expect(own.getByRole("heading", { name: "Board" })).toBeVisible();
+  await own.goto("/you");
+  await own.getByRole("button", { name: "Add a passkey" }).click();
+  await expect(own.getByRole("status").filter({ hasText: "Kept." })).toBeVisible();
+  await expect(own.getByText("never used")).toBeVisible();
+  await noViolations(own);
+  await own.getByRole("button", { name: "Add a passkey" }).click();
+  await expect(own.getByRole("alert")).toContainText("has a passkey for you already");
+
+  const signOut = () => own.getByRole("button", { name: "Sign out", exact: true }).click();
+  await signOut();
+  await own.goto("/sign-in?to=/units");
+  await noViolations(own);
+  await own.getByRole("button", { name: "Use a passkey" }).click();
+  await expect(own).toHaveURL(/^[^?]*\/units$/u);
+  await own.goto("/you");
+  await expect(own.getByText("last used").first()).toBeVisible();
+  await own.getByRole("button", { name: /^Remove the passkey of/u }).click();
+  await expect(own.getByRole("button", { name: /^Remove the passkey of/u })).toHaveCount(0);
+  await signOut();
+  await own.goto("/sign-in");
+  await own.getByRole("button", { name: "Use a passkey" }).click();
+  await expect(own.getByRole("alert")).toContainText("That passkey opens nothing here.");
+  await own.context().close();
+});
+
+test("an address that is a number has no passkeys, and says so", async ({ request }) => {
+  const answer = await request.post("/passkey", { data: {} });
+  expect(answer.status()).toBe(400);
+  expect(await answer.text()).toContain("need a site with a name");
+});

@@ -88,6 +88,7 @@ beforeAll(async () => {
     form: "json",
     paper: "customer.pdf",
     table: "fails.csv",
+    page: "keys",
     link: (await makeLinkOf("ilo")).replace("/sign-in/", ""),
   };
   cookies["rival"] = await cookieOf(RIVAL, "mo");

@@ -22,7 +22,7 @@ afterAll(async () => {
 const asRival = <T>(work: () => T) => inShop(RIVAL, work);
 
 /** Tables that belong to no shop: what was migrated, when all was saved, and failed attempts, which hold hashes only. */
-const OF_NO_SHOP = ["schema_migrations", "shops", "sign_in_failures", "backups"];
+const OF_NO_SHOP = ["schema_migrations", "shops", "sign_in_failures", "passkey_challenges", "backups"];
 
 describe("the schema", () => {
   test("every table has its shop, row-level security and a policy", async () => {
