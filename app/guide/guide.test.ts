@@ -1,9 +1,18 @@
-import { existsSync, readFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import { GUIDE_PAGES, guidePage } from "./guidePages.ts";
 import { KEYS } from "./keys.ts";
 import { searchGuide } from "./searchGuide.ts";
 import { TERMS } from "./terms.ts";
+
+/** Everything that the screens are written from, on one line and with straight apostrophes. */
+const SCREENS = ["app", "core/view"]
+  .flatMap((room) => readdirSync(room, { recursive: true, encoding: "utf8" }).map((f) => `${room}/${f}`))
+  .filter((f) => /\.tsx?$/u.test(f) && !f.includes(".test.") && !f.startsWith("app/guide/"))
+  .map((f) => readFileSync(f, "utf8"))
+  .join(" ")
+  .replaceAll(/\s+/gu, " ")
+  .replaceAll("’", "'");
 
 const ids = (words: string) => searchGuide(words).map((p) => p.id);
 
@@ -27,6 +36,16 @@ describe("the guide", () => {
         expect(script).toContain(`"${picture.of}"`);
         expect(picture.alt.length).toBeGreaterThan(20);
       }
+  });
+
+  test("names buttons and places as they are called on the screen", () => {
+    const named = GUIDE_PAGES.flatMap((p) => [...p.steps, ...(p.notes ?? [])]).flatMap((text) =>
+      [...text.matchAll(/“([^”]+)”/gu)].map((m) => m[1]!),
+    );
+    expect(named.length).toBeGreaterThan(20);
+    const lost = [...new Set(named)].filter((name) => !SCREENS.includes(name.replaceAll("’", "'")));
+    // What somebody says, and what has a number in it.
+    expect(lost).toEqual(["I don't know", "Starts from … jobs of this shop"]);
   });
 
   test("names keys that a job's page has", () => {

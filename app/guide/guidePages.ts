@@ -62,7 +62,7 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
       "Read the card: where the probes go, what the meter is on, what the unit is doing meanwhile.",
       "Compare what you would read if each suspect were true. The card lists it.",
       "Measure, and write the reading in the line under the card.",
-      "If you cannot reach the point, say so with “Other check”. It is not proposed again.",
+      "If you cannot get at the point, press “Can't reach it”. It is not proposed again.",
     ],
     notes: [
       "With N you get another check. With O you choose the order: by information, from the supply, by halves.",
@@ -96,9 +96,9 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
     purpose: "See what is still possible, why, and what was ruled out by what.",
     steps: [
       "The list beside the card has the items by their chance. Open one for its suspects and the findings that raised or lowered it.",
-      "“Ruled out” says by which finding, if there is only one fault.",
+      "The recap says what is ruled out, and by which finding, if there is only one fault.",
       "If two suspects cannot be separated by the listed checks, the list says so and names what would separate them.",
-      "Watch “Not in the model”. If it grows, something is different from the drawing.",
+      "Watch “not in the model”. If it grows, something is different from the drawing.",
     ],
     terms: ["suspect", "item", "chance", "outside", "doubt"],
     next: ["when-readings-contradict"],
@@ -108,7 +108,7 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
     title: "When readings contradict each other",
     purpose: "Find the wrong reading, or the thing that the drawing does not have.",
     steps: [
-      "Take again what is asked for under “Read again”. Prove the probes on a known source first.",
+      "Prove the probes on a known source, then press “Again” beside the doubt and take that reading once more.",
       "If a reading was a slip, take it back and say why.",
       "If it stands, look for what the model cannot know: a wire on the wrong pin, a wrong part fitted, a second fault.",
       "Correct the unit in its workshop if the drawing is wrong, and move the job to the new revision.",
@@ -154,7 +154,7 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
     title: "Papers for the customer",
     purpose: "Give the customer a page in plain words, with cost and warranty.",
     steps: [
-      "In the job's menu choose “Customer's page”.",
+      "Under “More” open “Report”, then “For the customer”.",
       "Check what was wrong, what proved it, what was done, what to watch.",
       "Print it, save it as PDF, or put it in the outbox.",
       "“Repair it, or a new one?” compares both by assumptions that you can change.",
@@ -193,7 +193,7 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
     title: "Trace a circuit that is in no library",
     purpose: "Make a unit of the one dead circuit in front of you, in ten lines.",
     steps: [
-      "“Units”, “Trace the dead circuit”.",
+      "Under “Units” press “Trace a circuit of it”, or “Trace the dead circuit” where you start a job.",
       "Walk it with a finger from the supply to the load and back. One line for each thing: fuse 10A, P4.3 grey, relay K3 24V, element 2kW.",
       "Say “I don't know” where you do not. The prediction is then wide instead of wrong.",
       "Join a second circuit where it shares a fuse, a neutral or a board.",
@@ -220,7 +220,7 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
     purpose: "Let the meter write the reading by itself.",
     steps: [
       "In “Settings” put the meter's address on the list and test it. Or join one on the serial port of this device.",
-      "In the job's menu choose “Hands busy”.",
+      "Under “More” choose “Hands busy”.",
       "Put the probes on. Once the reading rests it is held.",
       "Take it with any key, a pedal, or by saying “take it”.",
     ],
@@ -235,7 +235,7 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
     title: "Watch what comes and goes",
     purpose: "Catch a fault that shows only now and then.",
     steps: [
-      "Clip the probes on, so that they cannot slip. In the job's menu choose “Watch what comes and goes”.",
+      "Clip the probes on, so that they cannot slip. Under “More” choose “Watch what comes and goes”.",
       "Choose the meter and what it is on. Start watching.",
       "Wiggle, press, heat, cool, and mark what you do when you do it.",
       "Stop, say between which points it was, and record it as one finding.",
@@ -298,7 +298,7 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
     title: "People and signing in",
     purpose: "Give each person their own way in, and take it back.",
     steps: [
-      "As a lead open “Settings”, then “People”.",
+      "As a lead open “Settings”, then “Who works here, what they do, and how they sign in”.",
       "Invite somebody with a role: lead, technician or learner. They open the link and choose a passphrase.",
       "Who forgets it gets a new link. Who leaves is signed out everywhere; their name stays on their entries.",
       "Under “You” change your passphrase, add a passkey, or sign out on all devices.",

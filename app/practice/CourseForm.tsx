@@ -3,6 +3,7 @@ import { Form, useNavigation } from "react-router";
 import { EXERCISE_KINDS } from "#core/practice/index.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
+import { useChoosing } from "../ui/ShopBar.tsx";
 
 interface Props {
   units: readonly { readonly id: string; readonly name: string }[];
@@ -11,7 +12,8 @@ interface Props {
 
 /** Exercises to set for everybody, one after the other. */
 export function CourseForm({ units, said }: Props) {
-  const busy = useNavigation().state !== "idle";
+  const choosing = useChoosing();
+  const busy = useNavigation().state !== "idle" || choosing;
   const [rows, setRows] = useState<readonly number[]>([0]);
   const choose = (label: string, name: string, options: readonly (readonly [string, string])[]) => (
     <Field label={label}>

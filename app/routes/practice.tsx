@@ -11,7 +11,7 @@ import { TopicsChart } from "../practice/TopicsChart.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
-import { useShop } from "../ui/ShopBar.tsx";
+import { useChoosing, useShop } from "../ui/ShopBar.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "Practice · Zygodrome" }];
 
@@ -61,7 +61,8 @@ export async function action({ request }: Route.ActionArgs) {
 /** Choose what to practise; what was set; how it goes. */
 export default function Practice({ loaderData, actionData }: Route.ComponentProps) {
   const { units, courses, worked, progress, today } = loaderData;
-  const busy = useNavigation().state !== "idle";
+  const choosing = useChoosing();
+  const busy = useNavigation().state !== "idle" || choosing;
   const { people, person } = useShop();
   const isLead = people.find((p) => p.id === person)?.role === "lead";
   return (
@@ -91,7 +92,7 @@ export default function Practice({ loaderData, actionData }: Route.ComponentProp
               {units.find((u) => u.id === today.unit)?.name}: {KIND_TEXT[today.kind]}
             </span>
             <Button type="submit" look="main" disabled={busy}>
-              {busy ? "Laying it out…" : "Take it"}
+              {busy && !choosing ? "Laying it out…" : "Take it"}
             </Button>
           </Form>
         )}
@@ -146,7 +147,7 @@ export default function Practice({ loaderData, actionData }: Route.ComponentProp
             ))}
           </fieldset>
           <Button type="submit" look="main" disabled={busy} className="self-start">
-            {busy ? "Laying it out…" : "Begin"}
+            {busy && !choosing ? "Laying it out…" : "Begin"}
           </Button>
         </Form>
         {progress && progress.kinds.length > 0 && (

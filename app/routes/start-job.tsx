@@ -1,3 +1,4 @@
+import { Term } from "../guide/Term.tsx";
 import { useState } from "react";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { newJob, openJob } from "#server/jobs/openJob.ts";
@@ -171,7 +172,8 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
           <fieldset className="flex flex-col gap-2">
             <legend className="font-bold">What others have already done</legend>
             <p className="text-[0.9375rem] text-ink-soft">
-              A part said to be new or proved good is a claim, not a fact. It weighs a little.
+              A part said to be new or proved good is a <Term id="claim">claim</Term>, not a fact. It weighs a
+              little.
             </p>
             {claims.map((key) => (
               <div key={key} className="grid gap-2 sm:grid-cols-[14rem_1fr]">

@@ -1,5 +1,5 @@
 import { SunMoon, UserRound } from "lucide-react";
-import { Link, useFetcher, useRouteLoaderData } from "react-router";
+import { Link, useFetcher, useFetchers, useRouteLoaderData } from "react-router";
 import type { ShopSettings } from "#server/shop/settings.ts";
 import type { loader } from "../root.tsx";
 
@@ -80,6 +80,10 @@ export function useShop() {
     signedIn: data?.signedIn,
   };
 }
+
+/** Whether a choice of who works here is still on its way: what is begun meanwhile would go under the name before. */
+export const useChoosing = (): boolean =>
+  useFetchers().some((f) => f.state !== "idle" && f.formData?.has("person"));
 
 /** The people of the shop, none of them chosen beforehand; who is signed in has no choice. */
 export function PersonOptions() {

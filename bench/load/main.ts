@@ -2,23 +2,31 @@ import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import pg from "pg";
 import { storeModel } from "#server/units/models.ts";
+import { startServer, stopServer } from "../../bin/steps/serve.mjs";
 import { generatedUnitFile } from "../generatedUnit.ts";
-import { startOwnServer } from "../ownServer.ts";
+import { processTreeSeconds } from "./processTree.ts";
+import { dictionariesBuilt, startOwnServer } from "../ownServer.ts";
 
 /**
- * Fifty people on fifty jobs with fifty open pages: `npm run bench:load`, with `--json` as one line, `--seconds N` for a shorter
- * run. The people are programs: each keeps the live stream of its job open, enters something every two seconds, and loads its page
- * every twenty. Server and database are its own, on a disk that is written to.
+ * Two hundred people on a hundred jobs, at two web processes of one database: `npm run bench:load`, with `--json` as one line,
+ * `--seconds N` for a shorter run. The people are programs: each keeps the live stream of its job open, enters something every
+ * two seconds, and loads its page every twenty; the two on one job are at different processes. Server and database are its own,
+ * on a disk that is written to, and share this machine with the people.
  *
  * p99FindingMs      from sending an entry to the server's word that it is kept, 99th of a hundred
- * memoryGrowthMB    what the web process holds at the end, less what it held after the first third
+ * lost, doubled     entries that were said to be kept and are not in the database, or are there twice
+ * unheard           entries that the other person's stream did not bring
+ * memoryGrowthMB    what the web process that grew most holds at the end, less what it held after the first third
  * heavyUnitDelayMs  how much longer a page of an ordinary unit takes while pages of a 600-part unit are asked for; median
  * boardMs           the board with 20,000 jobs, median
+ * …CpuMsPerEntry    processor time of both web processes, and of the database, over the entries: pages and streams are in it
+ * bytesPerEntry     by how much the log and its indexes grew, over the entries
  */
 const { values } = parseArgs({
-  options: { json: { type: "boolean", default: false }, seconds: { type: "string", default: "180" } },
+  options: { json: { type: "boolean", default: false }, seconds: { type: "string", default: "300" } },
 });
-const PEOPLE = 50;
+const PEOPLE = 200;
+const JOBS_AT_WORK = 100;
 const SECONDS = Number(values.seconds);
 const ENTER_MS = 2000;
 const RELOAD_MS = 20_000;
@@ -31,8 +39,11 @@ const percentile = (list: readonly number[], share: number) =>
   sorted(list)[Math.min(list.length - 1, Math.ceil(share * list.length) - 1)] ?? NaN;
 
 const server = await startOwnServer({ durable: true });
-const owner = new pg.Pool({ connectionString: server.cluster.url, max: 2 });
+const owner = new pg.Pool({ connectionString: server.cluster.url, max: 1 });
 await storeModel(owner, generatedUnitFile(600));
+const second = await startServer(process.cwd(), server.cluster.appUrl, 0);
+const processes = [server.process, second.child];
+const addresses = [server.address, second.address];
 const { address } = server;
 
 async function openJob(unit: string): Promise<string> {
@@ -51,23 +62,44 @@ async function timed(path: string): Promise<number> {
   return performance.now() - start;
 }
 
-/** Memory of the web process, MB: what is resident. */
-function residentMB(): number {
-  const kB = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.process.pid}/status`, "utf8"))![1]!;
-  return Number(kB) / 1024;
+/** Memory of each web process, MB: what is resident. */
+function residentMB(): number[] {
+  return processes.map(({ pid }) => {
+    const kB = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, "utf8"))![1]!;
+    return Number(kB) / 1024;
+  });
 }
 
+const webSeconds = () => processes.reduce((sum, { pid }) => sum + processTreeSeconds(pid!), 0);
+const databaseSeconds = () =>
+  processTreeSeconds(Number(readFileSync(`${server.cluster.data}/postmaster.pid`, "utf8").split("\n")[0]));
+const bytesOfLog = async () =>
+  Number(
+    (await owner.query<{ bytes: string }>("SELECT pg_total_relation_size('job_events') AS bytes")).rows[0]!
+      .bytes,
+  );
+
 const findings: number[] = [];
-let heard = 0;
+/** Entries that the server has taken, and those that streams have brought, by id. */
+const kept = new Set<string>();
+const heard = new Set<string>();
 let failed = 0;
 const until = { at: 0 };
 
+/** @param n the two on one job are n and n + JOBS_AT_WORK, at different processes */
 async function person(n: number, job: string): Promise<void> {
+  const half = Math.floor(n / JOBS_AT_WORK);
+  const address = addresses[(n + half) % addresses.length]!;
+  const own = new Set<string>();
   const stop = new AbortController();
   void fetch(`${address}/stream?jobs=${job}:0`, { signal: stop.signal })
     .then(async ({ body }) => {
-      for await (const chunk of body as unknown as AsyncIterable<Uint8Array>)
-        heard += Buffer.from(chunk).toString().split("data:").length - 1;
+      let pending = "";
+      for await (const chunk of body as unknown as AsyncIterable<Uint8Array>) {
+        pending += Buffer.from(chunk).toString();
+        for (const [id] of pending.matchAll(/[0-9a-f]{8}-[0-9a-f-]{27}/gu)) if (!own.has(id)) heard.add(id);
+        pending = pending.slice(-40);
+      }
     })
     .catch(() => undefined);
   let reload = performance.now() + RELOAD_MS * ((n % 20) / 20);
@@ -87,32 +119,32 @@ async function person(n: number, job: string): Promise<void> {
               result: { kind: "seen", seen: i % 2 === 0 },
             },
     };
+    own.add(event.id);
     const start = performance.now();
     const answer = await fetch(`${address}/jobs/${job}/events`, {
       method: "POST",
       headers: { "Content-Type": "application/json" },
       body: JSON.stringify(event),
     });
-    if (answer.ok) findings.push(performance.now() - start);
-    else failed++;
+    if (answer.ok) {
+      findings.push(performance.now() - start);
+      kept.add(event.id);
+    } else failed++;
     if (performance.now() > reload) {
       await timed(`/jobs/${job}`);
       reload += RELOAD_MS;
     }
     await pause(Math.max(0, ENTER_MS - (performance.now() - start)));
   }
+  // What was entered last is still on its way to the others.
+  await pause(3000);
   stop.abort();
 }
 
 try {
   say("dictionaries of the library");
-  for (let there = -1, quiet = 0; quiet < 3; quiet++) {
-    const { rows } = await owner.query<{ n: number }>("SELECT count(*)::int AS n FROM dictionaries");
-    if (rows[0]!.n !== there) quiet = 0;
-    there = rows[0]!.n;
-    await pause(15_000);
-  }
-  const jobs = await Promise.all(Array.from({ length: PEOPLE }, () => openJob("glasswasher-gw4")));
+  await dictionariesBuilt(server.cluster.url);
+  const jobs = await Promise.all(Array.from({ length: JOBS_AT_WORK }, () => openJob("glasswasher-gw4")));
   await timed(`/jobs/${jobs[0]}`);
 
   say("one page, alone and beside a heavy unit");
@@ -130,14 +162,28 @@ try {
 
   say(`${PEOPLE} people for ${SECONDS} s`);
   until.at = performance.now() + SECONDS * 1000;
-  const working = Promise.all(jobs.map((job, n) => person(n, job)));
+  const webBefore = webSeconds();
+  const databaseBefore = databaseSeconds();
+  const bytesBefore = await bytesOfLog();
+  const working = Promise.all(Array.from({ length: PEOPLE }, (_, n) => person(n, jobs[n % JOBS_AT_WORK]!)));
   await pause((SECONDS / 3) * 1000);
   const warm = residentMB();
   await working;
-  const grown = residentMB() - warm;
+  const perEntry = (seconds: number) => Number(((1000 * seconds) / findings.length).toFixed(1));
+  const costs = {
+    webCpuMsPerEntry: perEntry(webSeconds() - webBefore),
+    databaseCpuMsPerEntry: perEntry(databaseSeconds() - databaseBefore),
+    bytesPerEntry: Math.round(((await bytesOfLog()) - bytesBefore) / findings.length),
+  };
+  const grown = Math.max(...residentMB().map((mb, i) => mb - warm[i]!));
+  await owner.query("SET zygodrome.shop = 'pellwick'");
+  const { rows: there } = await owner.query<{ id: string; n: number }>(
+    "SELECT id, count(*)::int AS n FROM job_events WHERE job_id = ANY ($1) GROUP BY id",
+    [jobs],
+  );
+  const stored = new Map(there.map(({ id, n }) => [id, n]));
 
   say(`${JOBS} jobs`);
-  await owner.query("SET zygodrome.shop = 'pellwick'");
   await owner.query(
     `WITH made AS (
        INSERT INTO jobs (id, number, model_hash, label, opened_at)
@@ -164,15 +210,19 @@ try {
     medianFindingMs: Math.round(median(findings)),
     entries: findings.length,
     failed,
-    heard,
+    lost: [...kept].filter((id) => !stored.has(id)).length,
+    doubled: [...stored.values()].filter((n) => n > 1).length,
+    unheard: [...kept].filter((id) => !heard.has(id)).length,
     memoryGrowthMB: Math.round(grown),
     heavyUnitDelayMs: Math.round(median(beside) - median(alone)),
     pageMs: Math.round(median(alone)),
     boardMs: Math.round(median(board)),
+    ...costs,
   };
   process.stdout.write(`${values.json ? JSON.stringify(result) : JSON.stringify(result, null, 2)}\n`);
 } finally {
   await owner.end();
+  await stopServer(second.child);
   await server.end();
 }
 process.exit(0);

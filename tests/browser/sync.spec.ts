@@ -133,6 +133,11 @@ test("an entry made without a network is taken after somebody else made it dead 
   await context.setOffline(false);
   await expect(page.getByTestId("outbox")).toBeHidden({ timeout: 30_000 });
   await expect(job.ledger).toContainText("arrived after Teo Marrick closed the job");
+  const late = page.getByTestId("late");
+  await late.getByText("met what others did meanwhile").click();
+  await expect(late.getByRole("listitem").first()).toContainText(
+    "Not known there: Teo Marrick closed the job.",
+  );
   await expect(job.ledger).toContainText("229.0 V");
 });
 

@@ -1,3 +1,4 @@
+import { LateNotice } from "./LateNotice.tsx";
 import { Term } from "../../guide/Term.tsx";
 import { useMemo, useState } from "react";
 import type { JobState } from "#core/job/index.ts";
@@ -54,6 +55,7 @@ export function Ledger({
           </>
         )}
       </h2>
+      <LateNotice rows={rows} nameOf={nameOf} />
       {rows.length === 0 && claims.length === 0 && (
         <p className="py-2 text-ink-soft">
           Nothing is recorded yet. The first finding goes in the line beside “Record”.

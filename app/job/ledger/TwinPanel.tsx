@@ -1,3 +1,4 @@
+import { Term } from "../../guide/Term.tsx";
 import type { TwinRow } from "#core/view/index.ts";
 
 /** This unit beside its known-good twin: what differs is where the fault shows. */
@@ -8,7 +9,7 @@ export function TwinPanel({ rows }: { rows: readonly TwinRow[] }) {
   return (
     <section aria-label="Twin" data-testid="twin" className="border-t-[1.5px] border-ink px-4 py-2.5">
       <h2 className="section-title pb-1">
-        Beside the known-good unit · {both.length} read on both
+        Beside the <Term id="knownGood">known-good unit</Term> · {both.length} read on both
         {both.length > 0 && `, ${differ === 0 ? "all alike" : `${differ} differ`}`}
       </h2>
       <table className="w-full text-left text-[0.9375rem]">

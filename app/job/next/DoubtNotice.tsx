@@ -1,3 +1,4 @@
+import { Term } from "../../guide/Term.tsx";
 import { TriangleAlert } from "lucide-react";
 import type { JobView } from "#core/view/index.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -22,8 +23,11 @@ export function DoubtNotice({ view, onAgain }: Props) {
         {doubt && <p>{doubt.text}</p>}
         {view.outside && (
           <p>
-            <strong>Something not in the model</strong> explains the findings best. Take the doubtful ones
-            again, look for wires changed over, water, a part that is not the right one.
+            <strong>
+              Something <Term id="outside">not in the model</Term>
+            </strong>{" "}
+            explains the findings best. Take the doubtful ones again, look for wires changed over, water, a
+            part that is not the right one.
           </p>
         )}
       </div>
