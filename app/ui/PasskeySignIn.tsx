@@ -1,7 +1,11 @@
-import { browserSupportsWebAuthn, startAuthentication } from "@simplewebauthn/browser";
+import {
+  browserSupportsWebAuthn,
+  startAuthentication,
+  type PublicKeyCredentialRequestOptionsJSON,
+} from "@simplewebauthn/browser";
 import { useState } from "react";
 import { Button } from "./Button.tsx";
-import { postPasskey } from "./postPasskey.ts";
+import { askPasskey, postPasskey } from "./postPasskey.ts";
 import { useAlive } from "./useAlive.ts";
 
 /** Signs in with a passkey of this device, where the browser has such a thing. @param to where to go on */
@@ -12,8 +16,8 @@ export function PasskeySignIn({ to }: { to: string }) {
   const signIn = async () => {
     setSaid(undefined);
     try {
-      const options = await (await postPasskey("/passkey", {})).json();
-      await postPasskey("/passkey", { answer: await startAuthentication({ optionsJSON: options }) });
+      const optionsJSON = await askPasskey<PublicKeyCredentialRequestOptionsJSON>("/passkey");
+      await postPasskey("/passkey", { answer: await startAuthentication({ optionsJSON }) });
       // A whole page anew: all that it shows is somebody else's now.
       window.location.assign(to);
     } catch (error) {

@@ -1,10 +1,14 @@
-import { browserSupportsWebAuthn, startRegistration } from "@simplewebauthn/browser";
+import {
+  browserSupportsWebAuthn,
+  startRegistration,
+  type PublicKeyCredentialCreationOptionsJSON,
+} from "@simplewebauthn/browser";
 import { useState } from "react";
 import { useRevalidator } from "react-router";
 import type { Passkey } from "#server/people/passkeys.ts";
 import { Button } from "./Button.tsx";
 import { Clock } from "./Clock.tsx";
-import { postPasskey } from "./postPasskey.ts";
+import { askPasskey, postPasskey } from "./postPasskey.ts";
 import { useAlive } from "./useAlive.ts";
 
 /** Somebody's passkeys: one is added with what this device has for it, and removed. */
@@ -27,8 +31,8 @@ export function Passkeys({ list }: { list: readonly Passkey[] }) {
   };
   const add = () =>
     work("Kept. Next time sign in with it.", async () => {
-      const options = await (await postPasskey("/you/passkeys", {})).json();
-      await postPasskey("/you/passkeys", { answer: await startRegistration({ optionsJSON: options }) });
+      const optionsJSON = await askPasskey<PublicKeyCredentialCreationOptionsJSON>("/you/passkeys");
+      await postPasskey("/you/passkeys", { answer: await startRegistration({ optionsJSON }) });
     });
   const canHave = !alive || browserSupportsWebAuthn();
   return (

@@ -8,6 +8,7 @@ export class Cluster {
   readonly bin: string;
   readonly runs: boolean;
   start(): Promise<Cluster>;
+  startAsStandbyOf(primary: Cluster): Promise<Cluster>;
   stop(): Promise<void>;
   kill(): Promise<void>;
   destroy(): Promise<void>;

@@ -59,6 +59,35 @@ export class Cluster {
     return this;
   }
 
+  /** Starts as a copy of another cluster that follows it and only reads (PostgreSQL manual, log-shipping standby servers). */
+  async startAsStandbyOf(primary) {
+    await this.#chooseOwner();
+    this.#makeFolder();
+    this.password = primary.password;
+    this.appPassword = primary.appPassword;
+    await this.#asOwner(
+      "pg_basebackup",
+      [
+        "-h",
+        "127.0.0.1",
+        "-p",
+        String(primary.port),
+        "-U",
+        "zygodrome",
+        "-D",
+        this.data,
+        "-R",
+        "-X",
+        "stream",
+        "-c",
+        "fast",
+      ],
+      { env: cleanEnvironment({ LC_ALL: "C.UTF-8", HOME: "/", PGPASSWORD: primary.password }) },
+    );
+    await this.#launch();
+    return this;
+  }
+
   /** Whether the server runs. */
   get runs() {
     return this.#runningPid() !== undefined;

@@ -4,7 +4,7 @@ import { usualShop } from "./shopOfWork.ts";
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
 pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
 
-const holder = globalThis as typeof globalThis & { zygodromePool?: pg.Pool };
+const holder = globalThis as typeof globalThis & { zygodromePool?: pg.Pool; zygodromeReplica?: pg.Pool };
 
 /** The process's one pool. The address comes from DATABASE_URL, which bin/start.mjs sets. */
 export function pool(): pg.Pool {
@@ -14,6 +14,17 @@ export function pool(): pg.Pool {
     throw new Error(
       "DATABASE_URL is not set. Start with `npm start`, which starts the database and sets it.",
     );
+  return (holder.zygodromePool = poolAt(connectionString));
+}
+
+/** Connections to a standby that only reads, where there is one: READ_DATABASE_URL (replica.ts says what is asked there). */
+export function replicaPool(): pg.Pool | undefined {
+  const connectionString = process.env["READ_DATABASE_URL"];
+  if (!connectionString) return undefined;
+  return (holder.zygodromeReplica ??= poolAt(connectionString));
+}
+
+function poolAt(connectionString: string): pg.Pool {
   const usual = usualShop();
   const made = new pg.Pool({
     connectionString,
@@ -29,11 +40,12 @@ export function pool(): pg.Pool {
   // these listeners it would end the process.
   made.on("error", () => undefined);
   made.on("connect", (client) => client.on("error", () => undefined));
-  return (holder.zygodromePool = made);
+  return made;
 }
 
 export async function closePool(): Promise<void> {
-  const open = holder.zygodromePool;
+  const open = [holder.zygodromePool, holder.zygodromeReplica];
   delete holder.zygodromePool;
-  await open?.end();
+  delete holder.zygodromeReplica;
+  for (const made of open) await made?.end();
 }

@@ -1,5 +1,4 @@
-import { pool } from "../database/pool.ts";
-import { many, one } from "../database/query.ts";
+import { readMany, readOne } from "../database/replica.ts";
 import type { Stage } from "./summary.ts";
 
 /** A job as a ticket on the board. */
@@ -66,15 +65,13 @@ export async function listTickets({
   /** Only those that stand at this. */
   readonly stage?: Stage;
 }): Promise<TicketPage> {
-  const { all } = await one<{ all: number }>(
-    pool(),
+  const { all } = await readOne<{ all: number }>(
     `SELECT count(*)::integer AS all FROM job_summaries WHERE ${MATCHES}`,
     [closed, words, stage ?? null],
   );
   const pages = Math.max(1, Math.ceil(all / PAGE_SIZE));
   const shown = Math.min(Math.max(1, page), pages);
-  const rows = await many<TicketRow>(
-    pool(),
+  const rows = await readMany<TicketRow>(
     `SELECT job_id AS id, number, unit_name AS "unitName", label, complaint, opened_at AS "openedAt", last_at AS "lastAt",
        findings, status, stage, band, called_item AS "calledItem", waits, unreadable,
        ARRAY(SELECT p.name FROM unnest(job_summaries.people) WITH ORDINALITY AS o (id, place)
@@ -98,8 +95,7 @@ function ticketOf({ openedAt, lastAt, calledItem, waits, ...rest }: TicketRow): 
 
 /** Open jobs by what they stand at. */
 export async function countStages(): Promise<Readonly<Partial<Record<Stage, number>>>> {
-  const rows = await many<{ stage: Stage; n: number }>(
-    pool(),
+  const rows = await readMany<{ stage: Stage; n: number }>(
     "SELECT stage, count(*)::int AS n FROM job_summaries WHERE status <> 'closed' AND stage IS NOT NULL GROUP BY 1",
   );
   return Object.fromEntries(rows.map((r) => [r.stage, r.n]));
@@ -118,8 +114,7 @@ export interface EndingWarranty {
 
 /** Repairs whose warranty ends within so many days, the soonest first: the last moment to ask how it runs. */
 export function endingWarranties(days: number, most: number): Promise<EndingWarranty[]> {
-  return many<EndingWarranty>(
-    pool(),
+  return readMany<EndingWarranty>(
     `SELECT job_id AS id, number, unit_name AS "unitName", label, item_name AS "itemName",
        to_char(closed_at + warranty_days * interval '1 day', 'YYYY-MM-DD') AS until
      FROM job_records, shop_settings

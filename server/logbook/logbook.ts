@@ -1,5 +1,4 @@
-import { pool } from "../database/pool.ts";
-import { many, one } from "../database/query.ts";
+import { readMany, readOne } from "../database/replica.ts";
 
 /** Which jobs are asked about. */
 export interface Asked {
@@ -120,8 +119,7 @@ const SQL: Readonly<
 export async function answer(id: QuestionId, asked: Asked): Promise<Answer> {
   const { where, values } = whereOf(asked);
   const { heads, sql } = SQL[id];
-  const rows = await many<Record<string, string | number | null>>(
-    pool(),
+  const rows = await readMany<Record<string, string | number | null>>(
     // Columns without a name of their own would overwrite each other in a row that is an object.
     `SELECT * FROM (${sql(`SELECT * FROM shop_records WHERE ${where}`)}) AS answer (${heads.map((_, i) => `c${i}`).join(", ")})`,
     values,
@@ -159,15 +157,13 @@ const PAGE_SIZE = 20;
 /** One page of the jobs that are asked about, the latest first; a page beyond the last gives the last. */
 export async function findJobs(asked: Asked, page: number): Promise<FoundPage> {
   const { where, values } = whereOf(asked);
-  const { all } = await one<{ all: number }>(
-    pool(),
+  const { all } = await readOne<{ all: number }>(
     `SELECT count(*)::int AS all FROM shop_records WHERE ${where}`,
     values,
   );
   const pages = Math.max(1, Math.ceil(all / PAGE_SIZE));
   const shown = Math.min(Math.max(1, page), pages);
-  const rows = await many<Omit<Found, "openedAt"> & { openedAt: Date }>(
-    pool(),
+  const rows = await readMany<Omit<Found, "openedAt"> & { openedAt: Date }>(
     `SELECT job_id AS id, number, unit_name AS "unitName", label, complaint, opened_at AS "openedAt", outcome,
         item_name AS "itemName", checks, diagnosing, waived,
         (SELECT min(b.number) FROM shop_records b WHERE b.come_back_of = f.job_id) AS "cameBackAs",
@@ -187,8 +183,7 @@ export async function findJobs(asked: Asked, page: number): Promise<FoundPage> {
 
 /** Units that have a job in the logbook, by name. */
 export function unitsWorkedOn(): Promise<{ id: string; name: string }[]> {
-  return many<{ id: string; name: string }>(
-    pool(),
+  return readMany<{ id: string; name: string }>(
     `WITH RECURSIVE known AS (
        (SELECT unit_id FROM shop_records ORDER BY unit_id LIMIT 1)
        UNION ALL

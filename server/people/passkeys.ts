@@ -124,7 +124,7 @@ export async function keepPasskey(
   { device }: From,
 ): Promise<string | undefined> {
   const verified = await verifyRegistrationResponse({
-    response: answer as unknown as RegistrationResponseJSON,
+    response: answer,
     expectedChallenge: takeChallenge,
     expectedOrigin: origin,
     expectedRPID: name,
@@ -193,7 +193,7 @@ export function signInByPasskey(
     const verified =
       key &&
       (await verifyAuthenticationResponse({
-        response: answer as unknown as AuthenticationResponseJSON,
+        response: answer,
         expectedChallenge: takeChallenge,
         expectedOrigin: origin,
         expectedRPID: name,
