@@ -3,11 +3,9 @@ import {
   generateRegistrationOptions,
   verifyAuthenticationResponse,
   verifyRegistrationResponse,
-  type AuthenticationResponseJSON,
   type AuthenticatorTransport,
   type PublicKeyCredentialCreationOptionsJSON,
   type PublicKeyCredentialRequestOptionsJSON,
-  type RegistrationResponseJSON,
 } from "@simplewebauthn/server";
 import { z } from "zod";
 import { inShop } from "../database/shopOfWork.ts";
