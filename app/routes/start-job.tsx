@@ -111,15 +111,15 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
           <input type="hidden" name="id" value={jobId} />
           <input type="hidden" name="unit" value={chosen.id} />
           {hasLearned && <input type="hidden" name="learned-asked" value="yes" />}
-          <div className="grid gap-6 sm:grid-cols-2">
+          <div className="grid items-end gap-6 sm:grid-cols-3">
             <Field
               label="Which one is it"
-              hint="Serial number or place, if there are several"
+              hint="Serial number or place"
               error={errors["label"]}
             >
               {(props) => <input {...props} name="label" maxLength={200} className={inputClass} />}
             </Field>
-            <Field label="Year it was made" hint="From its rating plate, if it says" error={errors["made"]}>
+            <Field label="Year it was made" hint="From its rating plate" error={errors["made"]}>
               {(props) => (
                 <input {...props} name="made" inputMode="numeric" maxLength={6} className={inputClass} />
               )}
