@@ -112,11 +112,7 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
           <input type="hidden" name="unit" value={chosen.id} />
           {hasLearned && <input type="hidden" name="learned-asked" value="yes" />}
           <div className="grid items-end gap-6 sm:grid-cols-3">
-            <Field
-              label="Which one is it"
-              hint="Serial number or place"
-              error={errors["label"]}
-            >
+            <Field label="Which one is it" hint="Serial number or place" error={errors["label"]}>
               {(props) => <input {...props} name="label" maxLength={200} className={inputClass} />}
             </Field>
             <Field label="Year it was made" hint="From its rating plate" error={errors["made"]}>
