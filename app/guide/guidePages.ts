@@ -48,7 +48,7 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
     ],
     notes: [
       "Dead checks are offered first where they tell nearly as much.",
-      "A meter reading that says live on a unit declared dead stops the job until it is cleared up.",
+      "A meter reading that says live on a unit declared dead stops the job until that is settled.",
       "Local codes, the maker's instructions and the limits of your licence go before anything that Zygodrome proposes.",
     ],
     terms: ["power"],

@@ -44,7 +44,7 @@ export const TERMS = {
   proof: {
     name: "Proof",
     means:
-      "What shows that the repair holds: each reading that was wrong before is taken again and is right now, and the unit runs to its end.",
+      "What shows that the repair holds: each reading that was wrong before is taken again and is right now, and the unit finishes.",
   },
   claim: {
     name: "Claim",
