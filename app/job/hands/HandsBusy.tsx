@@ -1,15 +1,13 @@
 import { useEffect, useRef, useState, type ReactNode } from "react";
-import { useFetcher } from "react-router";
 import { storeValue, type EventBody, type JobState } from "#core/job/index.ts";
 import { valueText, type ProposalView } from "#core/view/index.ts";
-import type { loader } from "../../routes/meters.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Dialog } from "../../ui/Dialog.tsx";
 import { useKept } from "../../ui/useKept.ts";
 import { SerialChoice } from "./SerialChoice.tsx";
 import { speak } from "./speak.ts";
-import { networkMeter, useMeter } from "./useMeter.ts";
-import { useSerialMeter } from "./useSerialMeter.ts";
+import { useMeter } from "./useMeter.ts";
+import { useMeterChoice } from "./useMeterChoice.ts";
 import { useSpokenWord } from "./useSpokenWord.ts";
 
 /** Keys that are not a confirmation: they move, leave, or belong to the browser. */
@@ -27,12 +25,7 @@ interface Props {
 
 /** The next check in type that is read at two metres; the meter's reading comes by itself and is taken with any key or pedal. */
 export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: Props) {
-  const { load, data } = useFetcher<typeof loader>();
-  useEffect(() => void load("/meters"), [load]);
-  const serial = useSerialMeter();
-  const meters = [...(serial.meter ? [serial.meter] : []), ...(data?.meters ?? []).map(networkMeter)];
-  const [chosen, setChosen] = useState<string>();
-  const meter = meters.find((m) => m.id === chosen) ?? meters[0];
+  const { meters, meter, choose, none, serial } = useMeterChoice();
   const [aloud, setAloud] = useKept("hands.aloud", false);
   const [listens, setListens] = useState(false);
   const check = proposal?.check;
@@ -128,7 +121,7 @@ export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: 
               <Reading
                 shows={shows === undefined ? undefined : text(shows)}
                 held={held === undefined ? undefined : text(held)}
-                trouble={meters.length === 0 && data ? NO_METER : trouble}
+                trouble={none ? NO_METER : trouble}
                 onTake={() => take(held ?? shows)}
               />
             ) : check?.kind === "observation" ? (
@@ -148,13 +141,13 @@ export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: 
           </>
         )}
         <div className="flex flex-wrap items-center gap-3 border-t border-rule pt-3">
-          {meters.length > 1 && (
+          {meters.length > 0 && (
             <label className="flex items-center gap-2">
               Meter
               <select
                 className="min-h-11 border-[1.5px] border-ink bg-field px-2"
                 value={meter?.id}
-                onChange={(e) => setChosen(e.target.value)}
+                onChange={(e) => choose(e.target.value)}
               >
                 {meters.map((m) => (
                   <option key={m.id} value={m.id}>

@@ -1,14 +1,11 @@
 import { useEffect, useState } from "react";
-import { useFetcher } from "react-router";
 import { summariseLog } from "#core/formats/index.ts";
 import { FUNCTION_NAME, METER_FUNCTIONS, type MeterFunction } from "#core/meter/index.ts";
 import { valueText } from "#core/view/index.ts";
-import type { loader } from "../../routes/meters.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Field, inputClass } from "../../ui/Field.tsx";
 import { SerialChoice } from "../hands/SerialChoice.tsx";
-import { networkMeter } from "../hands/useMeter.ts";
-import { useSerialMeter } from "../hands/useSerialMeter.ts";
+import { useMeterChoice } from "../hands/useMeterChoice.ts";
 import { useWatch } from "./useWatch.ts";
 import { WatchChart } from "./WatchChart.tsx";
 import type { Watched } from "./WatchDialog.tsx";
@@ -24,12 +21,7 @@ interface Props {
 
 /** A reading that is watched as it comes: drawn, with what is done meanwhile marked. */
 export function WatchLive({ usual, onWatched }: Props) {
-  const { load, data } = useFetcher<typeof loader>();
-  useEffect(() => void load("/meters"), [load]);
-  const serial = useSerialMeter();
-  const meters = [...(serial.meter ? [serial.meter] : []), ...(data?.meters ?? []).map(networkMeter)];
-  const [chosen, setChosen] = useState<string>();
-  const meter = meters.find((m) => m.id === chosen) ?? meters[0];
+  const { meters, meter, choose, none, serial } = useMeterChoice();
   const [fn, setFn] = useState(usual);
   const { running, samples, marks, trouble, start, stop, mark } = useWatch(meter, fn);
   const [own, setOwn] = useState("");
@@ -50,7 +42,7 @@ export function WatchLive({ usual, onWatched }: Props) {
               className={inputClass}
               value={meter?.id ?? ""}
               disabled={running}
-              onChange={(e) => setChosen(e.target.value)}
+              onChange={(e) => choose(e.target.value)}
             >
               {meters.length === 0 && <option value="">none on the list</option>}
               {meters.map((m) => (
@@ -79,7 +71,7 @@ export function WatchLive({ usual, onWatched }: Props) {
           )}
         </Field>
       </div>
-      {meters.length === 0 && data && (
+      {none && (
         <p>Put a meter on the list in Settings, “Meters on the wire”, or join one on a serial port.</p>
       )}
       <SerialChoice serial={serial} />
