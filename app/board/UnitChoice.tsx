@@ -26,8 +26,8 @@ export function UnitChoice({
               aria-current={unit.id === chosen ? "true" : undefined}
               className={`flex min-h-11 flex-wrap items-baseline gap-x-2 border-[1.5px] px-3 py-2.5 ${unit.id === chosen ? "border-here bg-here-soft" : "border-rule bg-sheet"}`}
             >
-              <span className="text-xl font-bold">{unit.name}</span>
-              <span className="text-ink-soft">{unit.maker}</span>
+              <span className="min-w-0 text-xl font-bold wrap-anywhere">{unit.name}</span>
+              <span className="min-w-0 wrap-anywhere text-ink-soft">{unit.maker}</span>
               <span className="grow" />
               <span className="font-semibold">{unit.id === chosen ? "chosen" : "choose"}</span>
             </Link>

@@ -110,13 +110,13 @@ function UnitRow({ unit }: { unit: LibraryUnit }) {
     unit;
   return (
     <li className="grid gap-x-4 border-t border-rule py-2 sm:grid-cols-[minmax(0,1fr)_auto]">
-      <div className="min-w-0">
+      <div className="min-w-0 wrap-anywhere">
         <Link
           to={`/units/${id}`}
           className="flex min-h-11 flex-wrap items-baseline gap-x-2 underline-offset-4 hover:underline"
         >
-          <span className="text-xl font-bold">{name}</span>
-          <span className="text-ink-soft">
+          <span className="min-w-0 text-xl font-bold">{name}</span>
+          <span className="min-w-0 text-ink-soft">
             {maker}
             {revision !== "" && `${maker === "" ? "" : ", "}revision ${revision}`}
           </span>
