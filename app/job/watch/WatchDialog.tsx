@@ -1,13 +1,14 @@
 import { useState } from "react";
 import { summariseLog, type Mark, type Sample } from "#core/formats/index.ts";
 import type { EventBody, JobState } from "#core/job/index.ts";
-import { FUNCTION_NAME, FUNCTION_UNIT, METER_FUNCTIONS, type MeterFunction } from "#core/meter/index.ts";
+import { FUNCTION_UNIT, METER_FUNCTIONS, type MeterFunction } from "#core/meter/index.ts";
 import type { Unit } from "#core/quantity/index.ts";
 import { valueText, watchedText, type ProposalView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Dialog, DialogButtons } from "../../ui/Dialog.tsx";
 import { Field, inputClass } from "../../ui/Field.tsx";
+import { FunctionField } from "./FunctionField.tsx";
 import { watchedOf, watchEntry } from "./watchEntry.ts";
 import { WatchLive } from "./WatchLive.tsx";
 import { WatchLog } from "./WatchLog.tsx";
@@ -110,22 +111,7 @@ export function WatchDialog({ unit, state, proposal, onEnter, onClose }: Props) 
               )}
             </Field>
             {watched.fn === undefined && (
-              <Field label="Meter was on">
-                {(aria) => (
-                  <select
-                    {...aria}
-                    className={inputClass}
-                    value={fn}
-                    onChange={(e) => setChosen(e.target.value as MeterFunction)}
-                  >
-                    {functions.map((f) => (
-                      <option key={f} value={f}>
-                        {FUNCTION_NAME[f]}
-                      </option>
-                    ))}
-                  </select>
-                )}
-              </Field>
+              <FunctionField label="Meter was on" functions={functions} value={fn} onChange={setChosen} />
             )}
           </div>
         </>

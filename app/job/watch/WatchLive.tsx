@@ -1,11 +1,12 @@
 import { useEffect, useState } from "react";
 import { summariseLog } from "#core/formats/index.ts";
-import { FUNCTION_NAME, METER_FUNCTIONS, type MeterFunction } from "#core/meter/index.ts";
+import { METER_FUNCTIONS, type MeterFunction } from "#core/meter/index.ts";
 import { valueText } from "#core/view/index.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Field, inputClass } from "../../ui/Field.tsx";
 import { SerialChoice } from "../hands/SerialChoice.tsx";
 import { useMeterChoice } from "../hands/useMeterChoice.ts";
+import { FunctionField } from "./FunctionField.tsx";
 import { useWatch } from "./useWatch.ts";
 import { WatchChart } from "./WatchChart.tsx";
 import type { Watched } from "./WatchDialog.tsx";
@@ -53,23 +54,13 @@ export function WatchLive({ usual, onWatched }: Props) {
             </select>
           )}
         </Field>
-        <Field label="Meter is on">
-          {(aria) => (
-            <select
-              {...aria}
-              className={inputClass}
-              value={fn}
-              disabled={running}
-              onChange={(e) => setFn(e.target.value as MeterFunction)}
-            >
-              {METER_FUNCTIONS.map((f) => (
-                <option key={f} value={f}>
-                  {FUNCTION_NAME[f]}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <FunctionField
+          label="Meter is on"
+          functions={METER_FUNCTIONS}
+          value={fn}
+          disabled={running}
+          onChange={setFn}
+        />
       </div>
       {none && (
         <p>Put a meter on the list in Settings, “Meters on the wire”, or join one on a serial port.</p>
