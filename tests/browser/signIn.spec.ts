@@ -172,7 +172,10 @@ test("a passkey is added, signs in without a name or a passphrase, and opens not
   await own.getByRole("button", { name: "Add a passkey" }).click();
   await expect(own.getByRole("alert")).toContainText("has a passkey for you already");
 
-  const signOut = () => own.getByRole("button", { name: "Sign out", exact: true }).click();
+  const signOut = async () => {
+    await own.getByRole("button", { name: "Sign out", exact: true }).click();
+    await expect(own.getByRole("heading", { name: "Sign in", exact: true })).toBeVisible();
+  };
   await signOut();
   await own.goto("/sign-in?to=/units");
   await noViolations(own);
@@ -183,7 +186,6 @@ test("a passkey is added, signs in without a name or a passphrase, and opens not
   await own.getByRole("button", { name: /^Remove the passkey of/u }).click();
   await expect(own.getByRole("button", { name: /^Remove the passkey of/u })).toHaveCount(0);
   await signOut();
-  await own.goto("/sign-in");
   await own.getByRole("button", { name: "Use a passkey" }).click();
   await expect(own.getByRole("alert")).toContainText("That passkey opens nothing here.");
   await own.context().close();
