@@ -1,6 +1,8 @@
 import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import pg from "pg";
+import { DEMO_SHOP } from "#demo/loadShop.ts";
+import { worksFor } from "#server/database/shopOfWork.ts";
 import { storeModel } from "#server/units/models.ts";
 import { startServer, stopServer } from "../../bin/steps/serve.mjs";
 import { generatedUnitFile } from "../generatedUnit.ts";
@@ -38,6 +40,7 @@ const median = (list: readonly number[]) => sorted(list)[list.length >> 1] ?? Na
 const percentile = (list: readonly number[], share: number) =>
   sorted(list)[Math.min(list.length - 1, Math.ceil(share * list.length) - 1)] ?? NaN;
 
+worksFor(DEMO_SHOP.id);
 const server = await startOwnServer({ durable: true });
 const owner = new pg.Pool({ connectionString: server.cluster.url, max: 1 });
 await storeModel(owner, generatedUnitFile(600));

@@ -24,5 +24,6 @@ export {
   type SolvedDomain,
   type Split,
 } from "./equations/system.ts";
+export { chargedPoint, chargesOf, discharged, voltsAcross, type Charges } from "./transient/discharge.ts";
 export { transient, type TransientOptions, type TransientResult } from "./transient/transient.ts";
 export { THERMAL_VOLTS } from "./steady/junction.ts";

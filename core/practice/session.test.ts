@@ -111,7 +111,7 @@ describe("the simulated unit", () => {
     expect(seen.size).toBe(2);
   });
 
-  test("a store's volts fall to the hazard's figure by the end of its wait", () => {
+  test("a store has fallen below what its hazard asks for by the end of its wait", () => {
     const inverter = demoUnit("extractor-sx4");
     const hazard = inverter.hazards.find((h) => h.kind === "stored-energy")!;
     const learner = new Learner(hiddenOf([{ part: "S1", mode: "open" }], {}, inverter), inverter);
@@ -136,9 +136,7 @@ describe("the simulated unit", () => {
     const early = learner.reads("vdc", plus, minus)!;
     expect(early).toBeGreaterThan(0.8 * live);
     learner.clock += hazard.waitSeconds! - 1;
-    expect(learner.reads("vdc", plus, minus)).toBeCloseTo(hazard.confirmBelowVolts ?? 50, -1);
-    learner.clock += hazard.waitSeconds!;
-    expect(learner.reads("vdc", plus, minus)).toBeLessThan((hazard.confirmBelowVolts ?? 50) / 3);
+    expect(learner.reads("vdc", plus, minus)).toBeLessThan(hazard.confirmBelowVolts!);
   });
 });
 
@@ -220,20 +218,50 @@ describe("slips cost", () => {
     expect(kinds(learner, { do: "reset", part: "F1" })).toEqual(["reset again"]);
   });
 
-  test("a stored charge is left alone until its wait is over", () => {
+  describe("a stored charge", () => {
     const inverter = demoUnit("extractor-sx4");
     const { waitSeconds } = inverter.hazards.find((h) => h.kind === "stored-energy")!;
     const item = itemOf("S1", inverter);
-    const pull = (wait: number) => {
-      const learner = new Learner(hiddenOf([{ part: "S1", mode: "open" }], {}, inverter), inverter);
+    const switchedOff = (faults: readonly Fault[], wait: number, of = inverter) => {
+      const learner = new Learner(hiddenOf(faults, {}, of), of);
       learner.take({ do: "power", on: true });
       learner.clock += 20;
       learner.take({ do: "power", on: false });
       learner.clock += wait;
-      return kinds(learner, { do: "swap", item });
+      return learner;
     };
-    expect(pull(waitSeconds! - 2)).toEqual(["charge touched"]);
-    expect(pull(waitSeconds!)).toEqual([]);
+    const doorSwitch: Fault = { part: "S1", mode: "open" };
+    /** Neither the bleeder nor the control supply draws on the link any more. */
+    const hardlyDrawn: readonly Fault[] = [
+      { part: "R2", mode: "open" },
+      { part: "PS1", mode: "dead" },
+    ];
+
+    test("is left alone until its wait is over", () => {
+      const pull = (wait: number) => kinds(switchedOff([doorSwitch], wait), { do: "swap", item });
+      expect(pull(waitSeconds! - 2)).toEqual(["charge touched"]);
+      expect(pull(waitSeconds!)).toEqual([]);
+    });
+
+    test("that hardly anything draws on stands after the wait that the unit names, and is a slip still", () => {
+      const hazards = inverter.hazards.map((h) =>
+        h.kind === "stored-energy" ? { ...h, waitSeconds: 100 } : h,
+      );
+      const hasty = { ...inverter, hazards };
+      expect(kinds(switchedOff(hardlyDrawn, 101, hasty), { do: "swap", item })).toContain("charge touched");
+      expect(kinds(switchedOff([doorSwitch], 101, hasty), { do: "swap", item })).toEqual([]);
+    });
+
+    /**
+     * By hand: 1 MΩ of leak beside the 500 kΩ of the supply's filter, at 470 µF: 157 s. 322 V · e^(−100/157) = 170 V,
+     * and half a volt after a quarter of an hour more.
+     */
+    test("falls as the circuit draws on it", () => {
+      const link = (seconds: number) => switchedOff(hardlyDrawn, seconds).reads("vdc", "LP", "GL")!;
+      expect(link(100)).toBeGreaterThan(166);
+      expect(link(100)).toBeLessThan(174);
+      expect(link(1000)).toBeLessThan(1);
+    });
   });
 
   test("now and then a probe slips on crowded live pins, and never on dead ones", () => {

@@ -1,4 +1,13 @@
-import { settle, type OperatingPoint } from "#core/circuit/index.ts";
+import {
+  chargedPoint,
+  chargesOf,
+  discharged,
+  settle,
+  voltsAcross,
+  type Charges,
+  type Circuit,
+  type OperatingPoint,
+} from "#core/circuit/index.ts";
 import { predictReading, type MeterFunction } from "#core/meter/index.ts";
 import { seeded } from "#core/quantity/index.ts";
 import { runSequence, World, type Change, type Moment, type Run } from "#core/sequence/index.ts";
@@ -19,6 +28,15 @@ interface Running {
   readonly changes: Change[];
 }
 
+/** Power has gone: what stood on the capacitances when it was last worked out. */
+interface Store {
+  readonly charges: Charges;
+  readonly at: number;
+  /** Since when the circuit is wired as it is, and since when it is off. */
+  readonly wired: number;
+  readonly off: number;
+}
+
 /** A circuit at one moment. */
 export interface Standing {
   readonly expanded: ExpandedUnit;
@@ -35,7 +53,7 @@ const THERE_SECONDS = 60;
 const PROVOKED_SECONDS = 45;
 /** A jumper lead with its clips, Ω. Common practice, no source. */
 const JUMPER_OHMS = 0.05;
-/** What stands of a stored charge at the end of its wait is what the unit's hazard names, V; where it names none. */
+/** What a hand may meet where the unit's hazard names no volts, V DC. Common practice, no source. */
 const SAFE_VOLTS = 50;
 
 /**
@@ -56,8 +74,8 @@ export class SimulatedUnit {
   private lifts: readonly string[] = [];
   private jumpers: readonly Jumper[] = [];
   private running: Running | undefined;
-  /** When power went off last, and what stood between two points of a store then. */
-  private offSince: { readonly clock: number; readonly live: Standing } | undefined;
+  /** What stands on the capacitances since power went off, as last worked out. */
+  private store: Store | undefined;
 
   constructor(unit: UnitModel, hidden: Hidden, seed: number) {
     if (!unit.sequence) throw new RangeError(`The unit ${unit.id} has no sequence to run.`);
@@ -83,7 +101,8 @@ export class SimulatedUnit {
 
   power(on: boolean, clock: number): void {
     if (on === this.isOn) return;
-    if (on)
+    if (on) {
+      this.store = undefined;
       this.running = {
         since: clock,
         world: this.world(),
@@ -91,8 +110,8 @@ export class SimulatedUnit {
         environment: { ...this.environment },
         changes: [],
       };
-    else {
-      this.offSince = { clock, live: this.standing(clock) };
+    } else {
+      this.store = { charges: chargesOf(this.standing(clock).point), at: clock, wired: clock, off: clock };
       this.opened = [...this.run(clock)!.opened];
       this.running = undefined;
     }
@@ -106,6 +125,7 @@ export class SimulatedUnit {
   rewire(lifts: readonly string[], jumpers: readonly Jumper[], clock: number): void {
     const wasOn = this.isOn;
     this.power(false, clock);
+    this.beforeChange(clock);
     this.lifts = lifts;
     this.jumpers = jumpers;
     if (wasOn) this.power(true, clock);
@@ -120,6 +140,7 @@ export class SimulatedUnit {
   renew(item: string, clock: number): void {
     const wasOn = this.isOn;
     this.power(false, clock);
+    this.beforeChange(clock);
     this.repaired.add(item);
     this.opened = this.opened.filter((f) => this.itemOf(f.part) !== item);
     if (wasOn) this.power(true, clock);
@@ -129,6 +150,7 @@ export class SimulatedUnit {
   reset(part: string, clock: number): boolean {
     const wasOn = this.isOn;
     this.power(false, clock);
+    this.beforeChange(clock);
     const was = this.opened.length;
     this.opened = this.opened.filter((f) => f.part !== part);
     if (wasOn) this.power(true, clock);
@@ -139,6 +161,7 @@ export class SimulatedUnit {
   open(faults: readonly Fault[], clock: number): void {
     const wasOn = this.isOn;
     this.power(false, clock);
+    this.beforeChange(clock);
     this.opened = [...this.opened, ...faults.filter((f) => !this.opened.some((o) => o.part === f.part))];
     if (wasOn) this.power(true, clock);
   }
@@ -183,29 +206,45 @@ export class SimulatedUnit {
   }
 
   /**
-   * What the meter would show, V, Ω, A, F or Hz, before noise. Off, a store's volts fall from what stood there to the
-   * hazard's own figure at the end of its wait, and on: e to the minus t over a time that those two give.
+   * What the meter would show, V, Ω, A, F or Hz, before noise. Off, the volts are those that the capacitances still drive:
+   * they fall as the circuit draws on them.
    */
   reading(fn: MeterFunction, red: string, black: string, clock: number): number {
-    const at = this.standing(clock);
-    const value = this.between(at, fn, red, black);
-    const stored = this.hazard();
-    if (this.isOn || fn !== "vdc" || !stored || !this.offSince) return value;
-    const was = this.between(this.offSince.live, fn, red, black);
-    const safe = stored.confirmBelowVolts ?? SAFE_VOLTS;
-    if (Math.abs(was) <= safe) return value;
-    return was * (safe / Math.abs(was)) ** ((clock - this.offSince.clock) / stored.waitSeconds!);
+    const standing = this.standing(clock);
+    const charged = fn === "vdc" ? this.charged(clock) : undefined;
+    return this.between({ expanded: standing.expanded, point: charged ?? standing.point }, fn, red, black);
   }
 
-  /** Volts of a charge that still stands anywhere on the unit's stores, where its wait is not over. */
+  /** Whether a charge still stands that the unit's hazard warns of: its wait is not over, or it has not gone for all that. */
   isCharged(clock: number): boolean {
     const stored = this.hazard();
-    return (
-      !this.isOn &&
-      stored !== undefined &&
-      this.offSince !== undefined &&
-      clock - this.offSince.clock < stored.waitSeconds!
-    );
+    if (!stored || !this.store) return false;
+    if (clock - this.store.off < stored.waitSeconds!) return true;
+    const point = this.charged(clock);
+    const most = stored.confirmBelowVolts ?? SAFE_VOLTS;
+    // At the leads: what is left inside of a capacitor that is open does nothing.
+    return point !== undefined && [...this.store.charges.keys()].some((id) => voltsAcross(point, id) > most);
+  }
+
+  /** The circuit as what is left on its capacitances drives it; undefined while it is on, or once nothing is left. */
+  private charged(clock: number): OperatingPoint | undefined {
+    this.bleed(clock);
+    if (!this.store || this.store.charges.size === 0) return undefined;
+    return chargedPoint(this.deadCircuit(clock), this.store.charges);
+  }
+
+  /** Lets the charges fall in the circuit as it is wired until now. */
+  private bleed(clock: number): void {
+    if (!this.store) return;
+    const { charges, at, wired, off } = this.store;
+    const left = discharged(this.deadCircuit(clock), charges, clock - at, at - wired);
+    this.store = { charges: left, at: clock, wired, off };
+  }
+
+  /** Before the circuit is another: what was left in it until now. */
+  private beforeChange(clock: number): void {
+    this.bleed(clock);
+    if (this.store) this.store = { ...this.store, wired: clock };
   }
 
   between(
@@ -254,6 +293,10 @@ export class SimulatedUnit {
       healthy,
       point: faults.length === 0 ? healthy : settle(expanded.withFaults(faults), healthy),
     };
+  }
+
+  private deadCircuit(clock: number): Circuit {
+    return this.dead(clock).expanded.withFaults(this.faultsAt(clock));
   }
 
   private changeFaults(clock: number): void {

@@ -105,7 +105,7 @@ const SLIP_TEXT: Readonly<Record<SlipKind, string>> = {
   "fit under power": "Hands in it under power",
   "probe slipped": "The probe slipped on crowded pins",
   "guard bridged": "A jumper across what guards or protects",
-  "charge touched": "A stored charge touched before its wait",
+  "charge touched": "A stored charge touched before it was gone",
   "reset again": "Reset once more with the cause still in",
   "bought in vain": "Bought in vain",
   "left bridged": "A jumper left in",
