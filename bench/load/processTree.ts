@@ -1,24 +1,32 @@
-import { execFileSync } from "node:child_process";
-import { readFileSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
 
-/** Seconds of processor time that a process, its threads, its children and those it has waited for have used (proc(5), stat). */
-export function processTreeSeconds(pid: number): number {
-  const children = execFileSync("ps", ["-o", "pid=", "--ppid", String(pid)], { encoding: "utf8" })
-    .split("\n")
-    .map(Number)
-    .filter((n) => n > 0);
-  return children.reduce((sum, child) => sum + processTreeSeconds(child), ownSeconds(pid));
+interface Process {
+  readonly pid: number;
+  readonly parent: number;
+  /** Of user and system, its own and of children that it has waited for, s. */
+  readonly seconds: number;
 }
 
-/** Ticks of user, system, and those of children that were waited for: fields 14 to 17, in hundredths of a second. */
-function ownSeconds(pid: number): number {
+/** Seconds of processor time that a process, its threads, its children and those it has waited for have used. */
+export function processTreeSeconds(pid: number): number {
+  const all = readdirSync("/proc")
+    .filter((name) => /^\d+$/u.test(name))
+    .flatMap((name) => processAt(Number(name)) ?? []);
+  const under = (id: number): number =>
+    all.filter(({ parent }) => parent === id).reduce((sum, child) => sum + under(child.pid), own(id));
+  const own = (id: number) => all.find((p) => p.pid === id)?.seconds ?? 0;
+  return under(pid);
+}
+
+/** By proc(5), stat: field 4 is the parent, 14 to 17 are ticks in hundredths of a second. Undefined where it has ended. */
+function processAt(pid: number): Process | undefined {
   try {
     const stat = readFileSync(`/proc/${pid}/stat`, "utf8");
     // The second field is a name in brackets, which may have blanks.
     const fields = stat.slice(stat.lastIndexOf(")") + 2).split(" ");
-    return fields.slice(11, 15).reduce((sum, ticks) => sum + Number(ticks) / 100, 0);
+    const ticks = fields.slice(11, 15).map(Number);
+    return { pid, parent: Number(fields[1]), seconds: ticks.reduce((sum, t) => sum + t, 0) / 100 };
   } catch {
-    // It has ended meanwhile; its parent has its time.
-    return 0;
+    return undefined;
   }
 }
