@@ -45,8 +45,12 @@ app.get("/health", (_request, response) => {
     response.status(there ? 200 : 503).json({ web: "ok", database: there ? "ok" : "gone" }),
   );
 });
-// Browsers take Brotli over TLS only, so packing is left at gzip.
-app.use(compression());
+// Browsers take Brotli over TLS only, so packing is left at gzip. What is sent here is answered in a line.
+app.use(
+  compression({
+    filter: (request, response) => request.method === "GET" && compression.filter(request, response),
+  }),
+);
 app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
 // A browser asks for a newer one whenever it starts.
 app.use("/sw.js", (_request, response, next) => {

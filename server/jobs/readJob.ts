@@ -3,7 +3,7 @@ import type { JobEvent } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import { modelByHash, newestHashBeside } from "../units/models.ts";
-import { selectJob, selectLog, type PlacedEvent } from "./statements.ts";
+import { selectJob, selectLog, wholeLog, type PlacedEvent } from "./statements.ts";
 
 export interface Job {
   readonly id: string;
@@ -29,7 +29,7 @@ export async function readJob(id: string): Promise<Job | undefined> {
   const [model, newest, { placed, unreadable }] = await Promise.all([
     modelByHash(pool(), row.modelHash),
     newestHashBeside(pool(), row.modelHash),
-    selectLog(pool(), id),
+    wholeLog(pool(), id),
   ]);
   return {
     id,

@@ -13,7 +13,7 @@ import { transaction, type Connection } from "../database/query.ts";
 import { jobRefusal } from "../people/people.ts";
 import { simulatedParts } from "../stock/offers.ts";
 import { modelByHash } from "../units/models.ts";
-import { insertEvent, lockJob, selectLog, selectRecorded } from "./statements.ts";
+import { insertEvent, lockJob, wholeLog } from "./statements.ts";
 import { keepSummary } from "./summary.ts";
 
 export type RecordResult =
@@ -28,11 +28,11 @@ export type RecordResult =
 export async function recordEvent(jobId: string, event: JobEvent): Promise<RecordResult> {
   if (!isId(jobId)) return { ok: false, status: 404, message: "There is no such job." };
   return transaction(async (client): Promise<RecordResult> => {
-    const job = await lockJob(client, jobId);
-    if (!job) return { ok: false, status: 404, message: "There is no such job." };
-    const existing = await selectRecorded(client, event.id);
-    if (existing) {
-      const same = existing.jobId === jobId && isDeepStrictEqual(existing.body, event.body);
+    const locked = await lockJob(client, jobId, event.id);
+    if (!locked) return { ok: false, status: 404, message: "There is no such job." };
+    const { job, recorded } = locked;
+    if (recorded) {
+      const same = recorded.jobId === jobId && isDeepStrictEqual(recorded.body, event.body);
       return same
         ? { ok: true, repeated: true }
         : {
@@ -44,7 +44,7 @@ export async function recordEvent(jobId: string, event: JobEvent): Promise<Recor
     const refusal = await jobRefusal(client, event.person);
     if (refusal !== undefined) return { ok: false, status: 422, message: refusal };
     const model = await modelByHash(client, job.modelHash);
-    const { placed, unreadable } = await selectLog(client, jobId);
+    const { placed, unreadable } = await wholeLog(client, jobId);
     const events = placed.map((p) => p.event);
     const { unit } = model!;
     const now = replay(unit, events);
@@ -66,7 +66,7 @@ export async function recordEvent(jobId: string, event: JobEvent): Promise<Recor
     await insertEvent(client, jobId, event);
     if (event.body.type === "ordered") await simulatedParts.ordered(client, unit.id, event.body);
     const after = event.body.type === "moved" ? (await modelByHash(client, event.body.to))!.unit : unit;
-    await keepSummary(client, job, after, [...events, event], unreadable);
+    await keepSummary(client, job, after, [...events, event], unreadable, event);
     return { ok: true, repeated: false };
   });
 }

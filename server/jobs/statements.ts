@@ -1,5 +1,7 @@
+import { LRUCache } from "lru-cache";
 import { jobEvent, type JobEvent } from "#core/job/index.ts";
 import { execute, many, maybeOne, type Connection } from "../database/query.ts";
+import { shopOfWork } from "../database/shopOfWork.ts";
 
 export interface JobRow {
   readonly id: string;
@@ -34,11 +36,26 @@ export function selectJob(on: Connection, id: string): Promise<JobRow | undefine
   return maybeOne<JobRow & { id: string }>(on, `SELECT ${JOB} FROM jobs WHERE id = $1`, [id]);
 }
 
+/** A job that is locked, and what it stands at with an entry that is to join it. */
+export interface LockedJob {
+  readonly job: JobRow;
+  /** The entry of that id, where there is one already: of which job, and what it says. */
+  readonly recorded?: { readonly jobId: string; readonly body: unknown };
+}
+
 /** Locks the job for the rest of the transaction, so that events join it one after another. */
-export async function lockJob(on: Connection, id: string): Promise<JobRow | undefined> {
-  // The lock is on its line on the board: jobs themselves are never written again.
+export async function lockJob(on: Connection, id: string, event: string): Promise<LockedJob | undefined> {
+  // The lock is on its line on the board: jobs themselves are never written again. What stands is read once it is held.
   await maybeOne(on, "SELECT job_id FROM job_summaries WHERE job_id = $1 FOR UPDATE", [id]);
-  return selectJob(on, id);
+  const row = await maybeOne<JobRow & { recorded: LockedJob["recorded"] | null }>(
+    on,
+    `SELECT ${JOB}, (SELECT jsonb_build_object('jobId', job_id, 'body', body) FROM job_events WHERE id = $2) AS recorded
+       FROM jobs WHERE id = $1`,
+    [id, event],
+  );
+  if (!row) return undefined;
+  const { recorded, ...job } = row;
+  return { job, ...(recorded ? { recorded } : {}) };
 }
 
 interface EventRow {
@@ -76,6 +93,8 @@ export interface Log {
   readonly placed: readonly PlacedEvent[];
   /** Entries that this version of the program cannot read: they are left out, and the job says so. */
   readonly unreadable: number;
+  /** Place of the last entry, whether it can be read or not. */
+  readonly last: number;
 }
 
 export async function selectLog(on: Connection, jobId: string, after = 0): Promise<Log> {
@@ -88,19 +107,27 @@ export async function selectLog(on: Connection, jobId: string, after = 0): Promi
     const event = toEvent(row);
     return event ? [{ seq: row.seq, event }] : [];
   });
-  return { placed, unreadable: rows.length - placed.length };
+  return { placed, unreadable: rows.length - placed.length, last: rows.at(-1)?.seq ?? after };
 }
 
-/** Job and body of the event with this id. */
-export function selectRecorded(
-  on: Connection,
-  id: string,
-): Promise<{ readonly jobId: string; readonly body: unknown } | undefined> {
-  return maybeOne<{ jobId: string; body: unknown }>(
-    on,
-    `SELECT job_id AS "jobId", body FROM job_events WHERE id = $1`,
-    [id],
-  );
+/** Logs read last, by shop and job. What was recorded never changes, so that only what joined since is read again. */
+const read = new LRUCache<string, Log>({ max: 300 });
+
+/** A job's whole log, read on from where this process has read it to. Inside of a transaction the job must be locked. */
+export async function wholeLog(on: Connection, jobId: string): Promise<Log> {
+  const key = `${shopOfWork()} ${jobId}`;
+  const known = read.get(key);
+  const since = await selectLog(on, jobId, known?.last);
+  if (known && since.last === known.last) return known;
+  const log = known
+    ? {
+        placed: [...known.placed, ...since.placed],
+        unreadable: known.unreadable + since.unreadable,
+        last: since.last,
+      }
+    : since;
+  read.set(key, log);
+  return log;
 }
 
 export async function insertEvent(on: Connection, jobId: string, event: JobEvent): Promise<void> {

@@ -67,13 +67,17 @@ function stageOf({ closed, call }: JobState, waits: boolean): Stage {
   return waits ? "wait" : "repair";
 }
 
-/** Brings a job's line on the board, and its row of the logbook, up to date with its log, in the transaction that changed it. */
+/**
+ * Brings a job's line on the board, and its row of the logbook, up to date with its log, in the transaction that changed it.
+ * @param added the one entry that they are not up to date with, where that is known
+ */
 export async function keepSummary(
   on: Connection,
   job: JobRow,
   unit: UnitModel,
   events: readonly JobEvent[],
   unreadable = 0,
+  added?: JobEvent,
 ): Promise<void> {
   const state = replay(unit, events);
   const { complaint, lastAt, findings, status, stage, band, calledItem, waits, people } = summaryOf(
@@ -109,7 +113,7 @@ export async function keepSummary(
       stage,
     ],
   );
-  await keepRecord(on, job, unit, events, state);
+  await keepRecord(on, job, unit, events, state, added);
 }
 
 /** Writes the line of every job that has none, or no row of the logbook: those of before these had tables. Returns how many. */

@@ -1,19 +1,23 @@
 import { recordOf, type JobEvent, type JobState } from "#core/job/index.ts";
 import { itemName } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import { execute, many, type Connection } from "../database/query.ts";
+import { execute, type Connection } from "../database/query.ts";
 import type { JobRow } from "../jobs/statements.ts";
 
 /** Longest text that the search looks in, characters: notes of years do not make a row endless. */
 const MOST_WORDS = 20_000;
 
-/** Brings a job's row of the logbook up to date with its log, in the transaction that changed it. */
+/**
+ * Brings a job's row of the logbook up to date with its log, in the transaction that changed it.
+ * @param added the one entry that it is not up to date with, where that is known
+ */
 export async function keepRecord(
   on: Connection,
   job: JobRow,
   unit: UnitModel,
   events: readonly JobEvent[],
   state: JobState,
+  added?: JobEvent,
 ): Promise<void> {
   const record = recordOf(unit, events, state);
   const nameOf = (item: string) => itemName({ unit, suspects: unit.parts }, item);
@@ -23,10 +27,11 @@ export async function keepRecord(
     `INSERT INTO job_records (job_id, number, unit_id, unit_name, label, opened_at, complaint, closed_at, outcome, proven,
        waived, come_back_of, item, item_name, suspect, wrong_repairs, parts_price, checks, diagnosing, waiting, repairing,
        proving, people, claimed, words, model_hash, age)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24,
+       concat_ws(' ', (SELECT string_agg(lower(name), ' ' ORDER BY id) FROM people WHERE id = ANY ($23)), $25::text), $26, $27)
      ON CONFLICT (shop_id, job_id) DO UPDATE SET unit_name = $4, complaint = $7, closed_at = $8, outcome = $9, proven = $10,
        waived = $11, item = $13, item_name = $14, suspect = $15, wrong_repairs = $16, parts_price = $17, checks = $18,
-       diagnosing = $19, waiting = $20, repairing = $21, proving = $22, people = $23, claimed = $24, words = $25, model_hash = $26,
+       diagnosing = $19, waiting = $20, repairing = $21, proving = $22, people = $23, claimed = $24, words = EXCLUDED.words, model_hash = $26,
        age = $27`,
     [
       job.id,
@@ -53,51 +58,53 @@ export async function keepRecord(
       record.minutes.proving,
       people,
       [...new Set(state.claims.flatMap((c) => c.item ?? []))],
-      await wordsOf(on, job, unit, events, people, nameOf),
+      wordsOf(job, unit, events, nameOf),
       job.modelHash,
       record.age ?? null,
     ],
   );
+  // A note changes neither repairs nor checks.
+  if (added?.body.type === "note") return;
   // What a retraction took away is gone from the counts as well.
-  await execute(on, "DELETE FROM job_repairs WHERE job_id = $1", [job.id]);
-  await execute(on, "DELETE FROM job_checks WHERE job_id = $1", [job.id]);
+  await execute(
+    on,
+    "WITH repairs AS (DELETE FROM job_repairs WHERE job_id = $1) DELETE FROM job_checks WHERE job_id = $1",
+    [job.id],
+  );
   const { repairs, kinds } = record;
-  if (repairs.length > 0)
-    await execute(
-      on,
-      `INSERT INTO job_repairs (job_id, place, item, item_name, suspect, replaced, price, held, waited)
+  if (repairs.length + kinds.length === 0) return;
+  await execute(
+    on,
+    `WITH repairs AS (
+       INSERT INTO job_repairs (job_id, place, item, item_name, suspect, replaced, price, held, waited)
        SELECT $1, r.* FROM unnest($2::int[], $3::text[], $4::text[], $5::text[], $6::bool[], $7::numeric[], $8::bool[],
-         $9::real[]) r`,
-      [
-        job.id,
-        repairs.map((_, i) => i + 1),
-        repairs.map((r) => r.item),
-        repairs.map((r) => nameOf(r.item)),
-        repairs.map((r) => r.suspect),
-        repairs.map((r) => r.replaced),
-        repairs.map((r) => r.price),
-        repairs.map((r) => r.held),
-        repairs.map((r) => r.waited),
-      ],
-    );
-  if (kinds.length > 0)
-    await execute(
-      on,
-      "INSERT INTO job_checks (job_id, kind, made, proof) SELECT $1, k.* FROM unnest($2::text[], $3::int[], $4::bool[]) k",
-      [job.id, kinds.map((k) => k.kind), kinds.map((k) => k.made), kinds.map((k) => k.proof)],
-    );
+         $9::real[]) r
+     )
+     INSERT INTO job_checks (job_id, kind, made, proof) SELECT $1, k.* FROM unnest($10::text[], $11::int[], $12::bool[]) k`,
+    [
+      job.id,
+      repairs.map((_, i) => i + 1),
+      repairs.map((r) => r.item),
+      repairs.map((r) => nameOf(r.item)),
+      repairs.map((r) => r.suspect),
+      repairs.map((r) => r.replaced),
+      repairs.map((r) => r.price),
+      repairs.map((r) => r.held),
+      repairs.map((r) => r.waited),
+      kinds.map((k) => k.kind),
+      kinds.map((k) => k.made),
+      kinds.map((k) => k.proof),
+    ],
+  );
 }
 
-/** Everything of a job that somebody might search it by, in small letters. */
-async function wordsOf(
-  on: Connection,
+/** Everything of a job that somebody might search it by, in small letters, but for the names of people. */
+function wordsOf(
   job: JobRow,
   unit: UnitModel,
   events: readonly JobEvent[],
-  people: readonly string[],
   nameOf: (item: string) => string,
-): Promise<string> {
-  const names = await many<{ name: string }>(on, "SELECT name FROM people WHERE id = ANY ($1)", [people]);
+): string {
   const said = events.flatMap(({ body }) => {
     switch (body.type) {
       case "opened":
@@ -123,7 +130,6 @@ async function wordsOf(
     unit.maker,
     job.label,
     events[0]?.at.slice(0, 10) ?? "",
-    ...names.map((n) => n.name),
     ...new Set(said),
   ]
     .join(" ")

@@ -1,3 +1,4 @@
+import { LRUCache } from "lru-cache";
 import { matchPath } from "react-router";
 import type { Role } from "../people/people.ts";
 
@@ -87,10 +88,18 @@ function placesIn(pattern: string): number {
   return pattern.split(":").length;
 }
 
+/** The routes of the addresses asked for last, "" where there is none: each is asked for by log, metrics and rules, and again. */
+const known = new LRUCache<string, string>({ max: 2000 });
+
 /** The route that an address is of, with its places unfilled; undefined where there is none. */
 export function routeOf(path: string): string | undefined {
-  const page = path.replace(/\/_root\.data$|\/_\.data$/u, "/").replace(/\.data$/u, "");
-  return PATTERNS.find((p) => matchPath({ path: p, end: true }, page === "" ? "/" : page));
+  let pattern = known.get(path);
+  if (pattern === undefined) {
+    const page = path.replace(/\/_root\.data$|\/_\.data$/u, "/").replace(/\.data$/u, "");
+    pattern = PATTERNS.find((p) => matchPath({ path: p, end: true }, page === "" ? "/" : page)) ?? "";
+    known.set(path, pattern);
+  }
+  return pattern === "" ? undefined : pattern;
 }
 
 /** The least that somebody has to be for a request; "nobody" where nothing is taken; undefined where there is no such route. */

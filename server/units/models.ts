@@ -67,8 +67,12 @@ const NEWEST = `SELECT m.hash, m.model FROM unit_revisions r JOIN unit_models m 
    WHERE r.unit_id = $1 ORDER BY r.number DESC LIMIT 1`;
 
 export async function newestModel(unitId: string, on: Connection = pool()): Promise<StoredModel | undefined> {
-  const row = await maybeOne<{ hash: string; model: unknown }>(on, NEWEST, [unitId]);
-  return row && { hash: row.hash, unit: readUnitOrThrow(row.model) };
+  const row = await maybeOne<{ hash: string }>(
+    on,
+    "SELECT model_hash AS hash FROM unit_revisions WHERE unit_id = $1 ORDER BY number DESC LIMIT 1",
+    [unitId],
+  );
+  return row && modelByHash(on, row.hash);
 }
 
 /** The newest revision of a unit as it is stored, keys in their order, with the hash that it has. */

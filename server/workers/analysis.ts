@@ -9,6 +9,7 @@ import { shopOfWork } from "../database/shopOfWork.ts";
 import type { Job } from "../jobs/readJob.ts";
 import { ANALYSIS_FILE, hasDictionary, modelsWithoutDictionary } from "../units/dictionaries.ts";
 import { modelByHash } from "../units/models.ts";
+import { NICENESS, type ThreadData } from "./threadPriority.ts";
 import type { AnalysisAnswer, AnalysisRequest, AnalysisTask } from "./analysis.worker.ts";
 
 /** A view that takes longer is given up, ms. */
@@ -25,9 +26,9 @@ const forShop = (task: AnalysisTask): AnalysisRequest => ({ shop: shopOfWork(), 
 
 class Analysis {
   /** Views for pages: short, several at a time. */
-  private readonly views = makeThreads(Math.max(2, os.availableParallelism()));
+  private readonly views = makeThreads(Math.max(2, os.availableParallelism()), NICENESS.view);
   /** Dictionaries: long, one after the other, so that no page waits for one. */
-  private readonly builders = makeThreads(1);
+  private readonly builders = makeThreads(1, NICENESS.dictionary);
   private readonly lanes = new Map<string, PQueue>();
   private readonly building = new Map<string, Promise<void>>();
   /** Models whose dictionary could not be built in this process's life. */
@@ -155,7 +156,7 @@ export async function prepareLibrary(): Promise<void> {
   }
 }
 
-function makeThreads(maxThreads: number): Threads {
+function makeThreads(maxThreads: number, niceness: number): Threads {
   return new Piscina<AnalysisRequest, AnalysisAnswer>({
     filename: ANALYSIS_FILE,
     // A dictionary is some ten megabytes; what building it leaves behind is better collected than kept.
@@ -163,5 +164,6 @@ function makeThreads(maxThreads: number): Threads {
     minThreads: 0,
     maxThreads,
     idleTimeout: 60_000,
+    workerData: { niceness } satisfies ThreadData,
   });
 }

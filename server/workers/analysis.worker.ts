@@ -16,6 +16,9 @@ import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import { inShop } from "../database/shopOfWork.ts";
 import { readDictionary, storeDictionary } from "../units/dictionaries.ts";
+import { giveWay } from "./threadPriority.ts";
+
+giveWay();
 
 /** Dictionaries of the units asked about last, by model hash; the one longest unused goes first. */
 const kept = new Map<string, Dictionary>();

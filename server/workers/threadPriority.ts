@@ -1,0 +1,19 @@
+import os from "node:os";
+import { workerData } from "piscina";
+
+/** What waits behind what: pages and entries go before everything that a thread computes. */
+export const NICENESS = { view: 5, practice: 10, dictionary: 15 } as const;
+
+export interface ThreadData {
+  /** Of this thread, 0 (as the web process itself) to 19 (only when nothing else runs). */
+  readonly niceness: number;
+}
+
+/**
+ * Gives way to what is more urgent. On Linux the priority of process 0 is that of the calling thread alone (setpriority(2),
+ * “C library/kernel differences”); elsewhere it would be the whole process's, and stays as it is.
+ */
+export function giveWay(): void {
+  if (process.platform !== "linux") return;
+  os.setPriority((workerData as ThreadData).niceness);
+}
