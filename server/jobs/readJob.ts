@@ -2,8 +2,9 @@ import { z } from "zod";
 import type { JobEvent } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
+import { shopOfWork } from "../database/shopOfWork.ts";
 import { modelByHash, newestHashBeside } from "../units/models.ts";
-import { selectJob, selectLog, wholeLog, type PlacedEvent } from "./statements.ts";
+import { selectJob, wholeLog, type Log, type PlacedEvent } from "./statements.ts";
 
 export interface Job {
   readonly id: string;
@@ -45,11 +46,23 @@ export async function readJob(id: string): Promise<Job | undefined> {
   };
 }
 
-/** What joined the job's log after a place in it; undefined when there is no such job. */
-export async function readEventsAfter(
-  id: string,
-  after: number,
-): Promise<readonly PlacedEvent[] | undefined> {
-  if (!z.uuid().safeParse(id).success || !(await selectJob(pool(), id))) return undefined;
-  return (await selectLog(pool(), id, after)).placed;
+/** Reads of logs that are asked for and have not begun, by shop and job. */
+const soon = new Map<string, Promise<Log>>();
+
+/**
+ * What joined the job's log after a place in it. All who are told of an entry in one turn of the event loop share one read,
+ * which begins after the last of them has asked.
+ */
+export async function readEventsAfter(id: string, after: number): Promise<readonly PlacedEvent[]> {
+  const key = `${shopOfWork()} ${id}`;
+  let log = soon.get(key);
+  if (!log) {
+    log = new Promise<void>((begin) => setImmediate(begin)).then(() => {
+      soon.delete(key);
+      return wholeLog(pool(), id);
+    });
+    soon.set(key, log);
+  }
+  const { placed } = await log;
+  return placed.slice(placed.findLastIndex((p) => p.seq <= after) + 1);
 }
