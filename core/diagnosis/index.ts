@@ -79,6 +79,7 @@ export { entropy } from "./planning/information.ts";
 export { findingsSchema, readFindings, type FindingsFile } from "./inference/findingsFile.ts";
 export {
   nextByOrder,
+  ownProposal,
   nextOnPlainWalk,
   ORDERS,
   type Order,

@@ -98,6 +98,8 @@ const WAITS: Readonly<Record<Waits, string>> = {
   cause: "It has opened. Find what opened it, dead and load by load, before it is replaced.",
   proof:
     "So far it follows by elimination only. The next check tests it directly: make it before anything is bought.",
+  rival:
+    "Something elsewhere fits nearly as well. The next check tells them apart and costs less than the mistake: make it first.",
   repeat: "One reading speaks against it. Take that one again before anything is bought.",
   contradicted: "Several readings speak against it, and no size of this fault explains them.",
 };

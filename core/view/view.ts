@@ -6,7 +6,7 @@ import {
   isOutside,
   judge,
   judgeSoon,
-  nextByOrder,
+  ownProposal,
   rankChecks,
   sizeOf,
   STANDING,
@@ -171,7 +171,7 @@ function proposalsBy(
   done: ReadonlySet<string>,
 ): Proposal[] {
   const ranked = rankChecks(dictionary, posterior, situation, done);
-  const own = nextByOrder(order, { dictionary, posterior, situation, evidence, done });
+  const own = ownProposal(order, { dictionary, posterior, situation, evidence, done });
   return own ? [own, ...ranked.filter((p) => p.check.id !== own.check.id)].slice(0, 8) : ranked;
 }
 

@@ -7,6 +7,7 @@ import type { Situation } from "../planning/cost.ts";
 import { ECONOMY, type Economy } from "../planning/stopping.ts";
 import { directTest } from "./directTest.ts";
 import { proofsOf } from "./proof.ts";
+import { rivalCheck } from "./rivals.ts";
 
 /** Why an item is not called although its chance would carry it. */
 export type Waits =
@@ -14,6 +15,8 @@ export type Waits =
   | "cause"
   /** Only elimination speaks for it, and it can be put to the proof. */
   | "proof"
+  /** Something elsewhere fits nearly as well, and a check that tells them apart costs less than the mistake. */
+  | "rival"
   /** A reading speaks against it that was taken only once. */
   | "repeat"
   /** Two readings or more speak against it. */
@@ -47,17 +50,17 @@ export function adviseCall(
   dictionary: Dictionary,
   posterior: Posterior,
   ground: CallGround,
-  { callChance }: Economy = ECONOMY,
+  economy: Economy = ECONOMY,
 ): CallAdvice {
   const items = byItem(dictionary, posterior);
   const first = items[0]!;
   const [suspect] = first.suspects as [number];
   const isItem = dictionary.suspects[suspect]!.item !== undefined;
   const [proof] = isItem ? proofsOf(dictionary, posterior, ground.findings, first.id) : [];
-  const carried = isItem && first.chance >= callChance;
+  const carried = isItem && first.chance >= economy.callChance;
   const against = carried ? readingsAgainst(posterior, suspect) : [];
   const waits = carried
-    ? waitsFor(dictionary, posterior, ground, first.id, suspect, against, proof !== undefined)
+    ? waitsFor(dictionary, posterior, ground, first.id, suspect, against, proof !== undefined, economy)
     : undefined;
   return {
     item: first.id,
@@ -79,11 +82,13 @@ function waitsFor(
   suspect: number,
   against: readonly string[],
   proved: boolean,
+  economy: Economy,
 ): Waits | undefined {
   if (waitsForCause(dictionary, posterior, suspect)) return "cause";
   if (against.some((check) => posterior.readings.get(check)!.count === 1)) return "repeat";
   if (against.length > 1) return "contradicted";
   if (!proved && directTest(dictionary, posterior, situation, done, item)) return "proof";
+  if (rivalCheck(dictionary, posterior, situation, done, item, economy)) return "rival";
   return undefined;
 }
 
@@ -112,7 +117,7 @@ function waitsForCause(dictionary: Dictionary, posterior: Posterior, suspect: nu
   return causes > CAUSES_LEFT;
 }
 
-/** Whether an item is called, or would be but for a cause or a proof. */
+/** Whether an item is called, or would be but for a cause, a proof or a rival. */
 export function isNearCall({ ready, waits }: CallAdvice): boolean {
-  return ready || waits === "cause" || waits === "proof";
+  return ready || waits === "cause" || waits === "proof" || waits === "rival";
 }

@@ -2,6 +2,7 @@ import type { Course, UnitModel } from "#core/unit/index.ts";
 import { readingCheck, trialCheck, type Check, type ReadingCheck } from "./checks.ts";
 import { adviseCall, type CallAdvice } from "../call/call.ts";
 import { directTest } from "../call/directTest.ts";
+import { rivalCheck } from "../call/rivals.ts";
 import type { Situation } from "./cost.ts";
 import { isForbidden } from "./hazards.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
@@ -11,6 +12,7 @@ import { byItem } from "../suspects/items.ts";
 import { forecastCheck, rankChecks, type Proposal } from "./nextCheck.ts";
 import type { Posterior } from "../inference/posterior.ts";
 import { toScale } from "../dictionary/scale.ts";
+import { ECONOMY } from "./stopping.ts";
 
 /** Ways of going about it that people keep to. Each proposes the next check on the same suspects. */
 export const ORDERS = [
@@ -40,17 +42,23 @@ export interface PlanningContext {
  * next course when it is walked; when all are, the most telling check is proposed.
  */
 export function nextByOrder(order: Order, at: PlanningContext): Proposal | undefined {
+  const { dictionary, posterior, situation, done } = at;
+  return ownProposal(order, at) ?? rankChecks(dictionary, posterior, situation, done, 1)[0];
+}
+
+/** What an order, or a call that waits, puts before the most telling check; undefined where that is next. */
+export function ownProposal(order: Order, at: PlanningContext): Proposal | undefined {
   const { dictionary, posterior, situation, evidence, done } = at;
   const advice = adviseCall(dictionary, posterior, { findings: evidence, situation, done });
   const check = checkForCall(at, advice) ?? (order === "information" ? undefined : checkByOrder(order, at));
-  if (check) return forecastCheck(dictionary, posterior, situation, check);
-  return rankChecks(dictionary, posterior, situation, done, 1)[0];
+  return check && forecastCheck(dictionary, posterior, situation, check);
 }
 
 /** What a call that its chance would carry still waits for, where one check can bring it. */
 function checkForCall(at: PlanningContext, { waits, item, against }: CallAdvice): Check | undefined {
   const { dictionary, posterior, situation, done, evidence } = at;
   if (waits === "proof") return directTest(dictionary, posterior, situation, done, item);
+  if (waits === "rival") return rivalCheck(dictionary, posterior, situation, done, item, ECONOMY);
   if (waits !== "repeat") return undefined;
   const once = against.find((check) => posterior.readings.get(check)!.count === 1);
   return evidence.flatMap((e) => (e.kind === "reading" && e.check.id === once ? [e.check] : []))[0];

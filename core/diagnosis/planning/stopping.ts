@@ -81,6 +81,11 @@ export function minutesToSettle(chances: readonly Chance[], best: Proposal | und
   return Math.max(own, entropy(chances.map((c) => c.chance)) / best.score);
 }
 
+/** What it costs to buy an item in vain: the part itself, and all that comes with it. */
+export function mistakeCost(unit: UnitModel, item: string, economy: Economy = ECONOMY): number {
+  return wrongPart(economy) + (priceOf(unit, item, economy) ?? 0);
+}
+
 function wrongPart({ secondVisit, downTime, trust }: Economy): number {
   return secondVisit + downTime + trust;
 }

@@ -10,6 +10,7 @@ import {
   type Evidence,
 } from "../index.ts";
 import { relevantUnlisted } from "./relevance.ts";
+import { unlistedFaults } from "./unlisted.ts";
 
 const unit = glasswasher();
 const dictionary = glasswasherDictionary();
@@ -29,12 +30,20 @@ const ohms = (red: string, black: string, value: number): Evidence => ({
 describe("which unlisted faults are tried", () => {
   const list = relevantUnlisted(dictionary, [seen("washes", false), ohms("M1.1", "M1.2", 0.5)], 12);
 
-  test("no more than asked for, no kind more than a third of them, numbered after the listed ones", () => {
-    expect(list.suspects.length).toBe(12);
+  test("of those with a size no more than asked for, no kind more than a third of them, numbered after the listed ones", () => {
     const kinds = list.suspects.map((s) => s.unlisted!);
-    for (const kind of kinds) expect(kinds.filter((k) => k === kind).length).toBeLessThanOrEqual(4);
+    const sized = kinds.filter((k) => k !== "changed-over" && k !== "wrong-pin");
+    expect(sized.length).toBe(12);
+    for (const kind of sized) expect(sized.filter((k) => k === kind).length).toBeLessThanOrEqual(4);
     expect(Math.min(...list.cases.map((c) => c.suspect))).toBe(dictionary.suspects.length);
     expect(list.cases.every((c) => c.wide)).toBe(true);
+  });
+
+  test("every wire in the wrong place that the unit's plugs allow, up to 48: each is one run", () => {
+    const every = unlistedFaults(dictionary.unit).list.filter(({ sizes }) => sizes.length === 1);
+    const held = list.suspects.filter((s) => s.unlisted === "changed-over" || s.unlisted === "wrong-pin");
+    expect(held.length).toBe(Math.min(48, every.length));
+    expect(held.length).toBeGreaterThan(20);
   });
 
   test("those beside what was found out of order before those elsewhere", () => {

@@ -17,10 +17,14 @@ const RAIL_AWAY = 4;
 /** Parts between a finding and a fault beyond which they have little to do with each other. */
 const FAR = 6;
 
+/** Wires in the wrong place have no size: one run of the unit each, so that hardly any needs to be left out. */
+const MOST_WIRINGS = 48;
+
 /**
  * The unlisted faults that may have to do with what was found, by how near they lie to what is not as in the healthy
- * unit: numbered after the dictionary's own suspects, with their cases. Each that is tried is a run of the unit.
- * @param most how many
+ * unit: numbered after the dictionary's own suspects, with their cases. Each that is tried is a run of the unit for each of
+ * its sizes.
+ * @param most how many of those that have a size
  */
 export function relevantUnlisted(
   dictionary: Dictionary,
@@ -40,14 +44,18 @@ export function relevantUnlisted(
       const nearest = Math.min(FAR, ...nets.map((n) => distance.get(outer(n)) ?? FAR));
       return sum + weight / (1 + nearest);
     }, 0);
-  const wanted = list
+  const nearestFirst = list
     .map((entry) => {
       const nets = entry.sizes[0]!.flatMap((f) => netsOf.get(f.part)!);
       return { entry, score: nearness(nets) * Math.sqrt(entry.suspect.prior) };
     })
-    .sort((a, b) => b.score - a.score)
+    .sort((a, b) => b.score - a.score);
+  const sized = nearestFirst
+    .filter(({ entry }) => entry.sizes.length > 1)
     .filter(atMostOfAKind(Math.ceil(most / 3)))
     .slice(0, most);
+  const wirings = nearestFirst.filter(({ entry }) => entry.sizes.length === 1).slice(0, MOST_WIRINGS);
+  const wanted = [...sized, ...wirings];
   const suspects: Suspect[] = [];
   const cases: Case[] = [];
   for (const { entry } of wanted) {
