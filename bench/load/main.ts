@@ -12,8 +12,8 @@ import { dictionariesBuilt, startOwnServer } from "../ownServer.ts";
 /**
  * Two hundred people on a hundred jobs, at two web processes of one database: `npm run bench:load`, with `--json` as one line,
  * `--seconds N` for a shorter run. The people are programs: each keeps the live stream of its job open, enters something every
- * two seconds, and loads its page every twenty; the two on one job are at different processes. Server and database are its own,
- * on a disk that is written to, and share this machine with the people.
+ * ten seconds (`--every N`), and loads its page every minute; the two on one job are at different processes. Server and
+ * database are its own, on a disk that is written to, and share this machine with the people.
  *
  * p99FindingMs      from sending an entry to the server's word that it is kept, 99th of a hundred
  * lost, doubled     entries that were said to be kept and are not in the database, or are there twice
@@ -25,13 +25,17 @@ import { dictionariesBuilt, startOwnServer } from "../ownServer.ts";
  * bytesPerEntry     by how much the log and its indexes grew, over the entries
  */
 const { values } = parseArgs({
-  options: { json: { type: "boolean", default: false }, seconds: { type: "string", default: "300" } },
+  options: {
+    json: { type: "boolean", default: false },
+    seconds: { type: "string", default: "300" },
+    every: { type: "string", default: "10" },
+  },
 });
 const PEOPLE = 200;
 const JOBS_AT_WORK = 100;
 const SECONDS = Number(values.seconds);
-const ENTER_MS = 2000;
-const RELOAD_MS = 20_000;
+const ENTER_MS = 1000 * Number(values.every);
+const RELOAD_MS = 6 * ENTER_MS;
 const JOBS = 20_000;
 /** Looks as they are recorded from the card, at a glasswasher whose cut-out is open; a note now and then. */
 const SEEN = [
@@ -113,7 +117,8 @@ async function person(n: number, job: string): Promise<void> {
       }
     })
     .catch(() => undefined);
-  let reload = performance.now() + RELOAD_MS * ((n % 20) / 20);
+  // Spread over the minute as the golden ratio spreads them, so that no two ask at once.
+  let reload = performance.now() + RELOAD_MS * ((n * 0.618) % 1);
   await pause((ENTER_MS * n) / PEOPLE);
   for (let i = 0; performance.now() < until.at; i++) {
     const event = {
