@@ -60,7 +60,7 @@ function follow(job: string, after: number, tell: (seq: number, event: unknown) 
   const send = () => {
     sending = sending.then(async () => {
       // Without an answer the next notice, or the one after a gap, asks again.
-      const events = await readEventsAfter(job, after).catch(() => []);
+      const events = (await readEventsAfter(job, after).catch(() => undefined)) ?? [];
       for (const { seq, event } of events) {
         tell(seq, event);
         after = seq;

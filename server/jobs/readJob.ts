@@ -50,10 +50,14 @@ export async function readJob(id: string): Promise<Job | undefined> {
 const soon = new Map<string, Promise<Log>>();
 
 /**
- * What joined the job's log after a place in it. All who are told of an entry in one turn of the event loop share one read,
- * which begins after the last of them has asked.
+ * What joined the job's log after a place in it; undefined when there is no such job. All who are told of an entry in one turn
+ * of the event loop share one read, which begins after the last of them has asked.
  */
-export async function readEventsAfter(id: string, after: number): Promise<readonly PlacedEvent[]> {
+export async function readEventsAfter(
+  id: string,
+  after: number,
+): Promise<readonly PlacedEvent[] | undefined> {
+  if (!z.uuid().safeParse(id).success) return undefined;
   const key = `${shopOfWork()} ${id}`;
   let log = soon.get(key);
   if (!log) {
@@ -63,6 +67,7 @@ export async function readEventsAfter(id: string, after: number): Promise<readon
     });
     soon.set(key, log);
   }
-  const { placed } = await log;
-  return placed.slice(placed.findLastIndex((p) => p.seq <= after) + 1);
+  const { placed, last } = await log;
+  // A job begins with its first entry.
+  return last === 0 ? undefined : placed.slice(placed.findLastIndex((p) => p.seq <= after) + 1);
 }
