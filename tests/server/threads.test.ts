@@ -1,0 +1,59 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import type { ChildProcess } from "node:child_process";
+import { throwAwayCluster, type Cluster } from "../../bin/steps/postgres.mjs";
+import { prepareDatabase, startServer, stopServer } from "../../bin/steps/serve.mjs";
+import { NICENESS } from "#server/workers/threadPriority.ts";
+
+/** A web process on a database of its own, which has no dictionary yet: it builds the library's from its start on. */
+let cluster: Cluster;
+let server: { child: ChildProcess; address: string };
+
+beforeAll(async () => {
+  cluster = throwAwayCluster();
+  await cluster.start();
+  await prepareDatabase(process.cwd(), cluster);
+  server = await startServer(process.cwd(), cluster.appUrl, 0);
+}, 180_000);
+afterAll(async () => {
+  await stopServer(server.child);
+  await cluster.destroy();
+}, 60_000);
+
+/** By thread, its niceness: proc(5), stat, field 19, the second field being a name in brackets. */
+function nicenessOfThreads(pid: number): Map<number, number> {
+  return new Map(
+    readdirSync(`/proc/${pid}/task`).flatMap((thread) => {
+      try {
+        const stat = readFileSync(`/proc/${pid}/task/${thread}/stat`, "utf8");
+        return [[Number(thread), Number(stat.slice(stat.lastIndexOf(")") + 2).split(" ")[16])] as const];
+      } catch {
+        // It has ended since it was listed.
+        return [];
+      }
+    }),
+  );
+}
+
+async function threadOf(niceness: number): Promise<void> {
+  const { pid } = server.child;
+  while (![...nicenessOfThreads(pid!).values()].includes(niceness))
+    await new Promise((resolve) => setTimeout(resolve, 50));
+}
+
+describe("what a web process computes", () => {
+  test("gives way to pages and entries: a dictionary most of all", async () => {
+    await threadOf(NICENESS.dictionary);
+    expect(nicenessOfThreads(server.child.pid!).get(server.child.pid!)).toBe(0);
+  }, 60_000);
+
+  test("a view gives way to them, and goes before a dictionary", async () => {
+    const board = await (await fetch(`${server.address}/`)).text();
+    const job = /\/jobs\/[0-9a-f-]{36}/u.exec(board)![0];
+    expect((await fetch(`${server.address}${job}`)).status).toBe(200);
+    await threadOf(NICENESS.view);
+    expect(NICENESS.view).toBeLessThan(NICENESS.practice);
+    expect(NICENESS.practice).toBeLessThan(NICENESS.dictionary);
+    expect(nicenessOfThreads(server.child.pid!).get(server.child.pid!)).toBe(0);
+  }, 60_000);
+});
