@@ -6,6 +6,7 @@ import type { Posterior } from "../inference/posterior.ts";
 import type { Check } from "../planning/checks.ts";
 import { costOf, hazardMinutes, minutesFor, type Situation } from "../planning/cost.ts";
 import { unreachedStates } from "../planning/reached.ts";
+import { stageToTouchDead, touchesLive } from "../planning/storedEnergy.ts";
 import { itemKey } from "../suspects/items.ts";
 
 /** Deviations from the healthy reading from which a fault shows itself beyond doubt. */
@@ -42,10 +43,12 @@ export function directTest(
   const weights = cases.map((c) => suspects[c.suspect]!.prior * c.share);
   const unreached = unreachedStates(dictionary, posterior);
   const danger = hazardMinutes(unit);
+  const stage = stageToTouchDead(unit, done);
   let best: { check: Check; cost: number } | undefined;
   for (const row of dictionary.rows) {
     const { check } = row;
     if (done.has(check.id) || (check.kind !== "trial" && unreached.has(check.setup.state))) continue;
+    if (stage && touchesLive(stage, check)) continue;
     const at = "chance" in row ? undefined : readingAt(row, fine, entry);
     if (!shows(row, likeliest, at)) continue;
     const minutes = minutesFor(costOf(unit, situation, check), danger);

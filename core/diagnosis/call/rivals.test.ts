@@ -1,6 +1,16 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasher, glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
-import { adviseCall, ECONOMY, observationCheck, readingCheck, weigh, type Evidence } from "../index.ts";
+import { demoDictionary } from "../../../tests/support/demoUnits.ts";
+import { stagePoints, touchesLive } from "../planning/storedEnergy.ts";
+import {
+  adviseCall,
+  directTest,
+  ECONOMY,
+  observationCheck,
+  readingCheck,
+  weigh,
+  type Evidence,
+} from "../index.ts";
 import { rivalCheck } from "./rivals.ts";
 
 const unit = glasswasher();
@@ -43,6 +53,31 @@ const check = (findings: readonly Evidence[], economy = ECONOMY, done = new Set<
   );
 
 const open = [...arrives, ohms("across", "HT1.1", "HT1.2", Infinity)];
+
+/** What stores energy is touched dead first: no live reading at the inverter's legs or the link before that. */
+describe("before an inverter is bought", () => {
+  const extractor = demoDictionary("extractor-sx4");
+  const posterior = weigh(extractor, []);
+  const stage = stagePoints(extractor.unit);
+  const atTheBench = { band: "live", state: "locked", lifts: [], coversOff: ["inverter"] } as const;
+  const touches = (done: ReadonlySet<string>) =>
+    extractor.unit.items.flatMap(({ id }) => {
+      const checks = [
+        rivalCheck(extractor, posterior, atTheBench, done, id, { ...ECONOMY, secondVisit: 2000 }),
+        directTest(extractor, posterior, atTheBench, done, id),
+      ];
+      return checks.filter((c) => c !== undefined && touchesLive(stage, c));
+    });
+
+  test("neither the proof nor what tells a rival apart is a live reading on it", () => {
+    expect(touches(new Set())).toEqual([]);
+  });
+
+  test("once it was touched dead, it may be", () => {
+    const [red, black] = [...stage] as [string, string];
+    expect(touches(new Set([`dead/diode/${red}/${black}`])).length).toBeGreaterThan(0);
+  });
+});
 
 describe("what else fits as well", () => {
   test("is told apart before the heater is bought, through the heater alone: 26 Ω if it is whole, nothing if it is open", () => {

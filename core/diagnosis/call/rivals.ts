@@ -7,6 +7,7 @@ import type { Check } from "../planning/checks.ts";
 import { costOf, hazardMinutes, minutesFor, type Situation } from "../planning/cost.ts";
 import { unreachedStates } from "../planning/reached.ts";
 import { mistakeCost, type Economy } from "../planning/stopping.ts";
+import { stageToTouchDead, touchesLive } from "../planning/storedEnergy.ts";
 import { itemKey } from "../suspects/items.ts";
 
 /** Two readings this many deviations apart are told apart, and two answers whose chances are this far apart. */
@@ -42,10 +43,12 @@ export function rivalCheck(
   const loss = mistakeCost(unit, item, economy);
   const most = rivals.reduce((sum, r) => sum + r.chance, 0) * loss;
   const unreached = unreachedStates(dictionary, posterior);
+  const stage = stageToTouchDead(unit, done);
   let best: { check: Check; worth: number } | undefined;
   for (const row of rows) {
     const { check } = row;
     if (done.has(check.id) || (check.kind !== "trial" && unreached.has(check.setup.state))) continue;
+    if (stage && touchesLive(stage, check)) continue;
     const price = priceOf(unit, situation, check, economy);
     if (price >= most || (best && most - price <= best.worth)) continue;
     const spared = rivals.reduce(
