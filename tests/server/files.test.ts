@@ -6,25 +6,11 @@ import { closePool } from "#server/database/pool.ts";
 import { checkFile } from "#server/files/checkFile.ts";
 import { readFile, storeFile } from "#server/files/files.ts";
 import { onNewEvents } from "#server/jobs/feed.ts";
-import { openJob } from "#server/jobs/openJob.ts";
 import { readEventsAfter, readJob } from "#server/jobs/readJob.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
+import { newJob } from "../support/newJob.ts";
 
 afterAll(closePool);
-
-async function newJob(): Promise<string> {
-  const id = randomUUID();
-  await openJob({
-    id,
-    unit: "glasswasher-gw4",
-    person: "ansa",
-    label: "",
-    complaint: "Rinse stays cold.",
-    seen: {},
-    claims: [],
-  });
-  return id;
-}
 
 /** A photograph of one colour, 640 by 480 lying, with a place and a turned camera in its Exif. */
 const photograph = () =>

@@ -9,6 +9,7 @@ import { countStages, listTickets, PAGE_SIZE } from "#server/jobs/tickets.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
 import { modelHash, storeModel } from "#server/units/models.ts";
 import { glasswasherJson } from "../support/glasswasher.ts";
+import { newJob } from "../support/newJob.ts";
 import { rinseReading } from "../support/rinseReading.ts";
 
 /** Against the throw-away PostgreSQL that bin/test.mjs started, with the demo shop in it. */
@@ -20,23 +21,6 @@ const event = (body: EventBody, id = randomUUID()): JobEvent => ({
 });
 const live = () => event({ type: "band", band: "live", confirmed: ["all"] });
 const reading = (value: number) => event(rinseReading(value));
-
-async function newJob(extra: Partial<Parameters<typeof openJob>[0]> = {}): Promise<string> {
-  const id = randomUUID();
-  expect(
-    await openJob({
-      id,
-      unit: "glasswasher-gw4",
-      person: "ansa",
-      label: "",
-      complaint: "Rinse stays cold.",
-      seen: {},
-      claims: [],
-      ...extra,
-    }),
-  ).toBeUndefined();
-  return id;
-}
 
 beforeAll(async () => {
   await one(pool(), "SELECT 1 AS up");

@@ -4,26 +4,13 @@ import type { EventBody, JobEvent } from "#core/job/index.ts";
 import { closePool, pool } from "#server/database/pool.ts";
 import { execute, many } from "#server/database/query.ts";
 import { inShop } from "#server/database/shopOfWork.ts";
-import { openJob } from "#server/jobs/openJob.ts";
 import { readEventsAfter } from "#server/jobs/readJob.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
 import { insertEvent, selectLog, wholeLog } from "#server/jobs/statements.ts";
+import { newJob } from "../support/newJob.ts";
 
 afterAll(closePool);
 
-async function newJob(): Promise<string> {
-  const id = randomUUID();
-  await openJob({
-    id,
-    unit: "glasswasher-gw4",
-    person: "ansa",
-    label: "",
-    complaint: "Rinse stays cold.",
-    seen: {},
-    claims: [],
-  });
-  return id;
-}
 const entry = (body: EventBody): JobEvent => ({
   id: randomUUID(),
   person: "ansa",

@@ -1,13 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasher, glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
+import { ohms, seen, volts } from "../../../tests/support/glasswasherFindings.ts";
 import {
   adviseCall,
   directParts,
   directTest,
   judge,
-  observationCheck,
   proofsOf,
-  readingCheck,
   sizeOf,
   weigh,
   type Evidence,
@@ -15,26 +14,6 @@ import {
 
 const unit = glasswasher();
 const dictionary = glasswasherDictionary();
-const rinse = { state: "rinse-heat", lifts: [] };
-const dead = { state: "dead", lifts: [] };
-const seen = (id: string, yes: boolean): Evidence => ({
-  kind: "seen",
-  id,
-  check: observationCheck(unit, id),
-  seen: yes,
-});
-const volts = (id: string, red: string, value: number): Evidence => ({
-  kind: "reading",
-  id,
-  check: readingCheck(rinse, "vac", red, "P1.2"),
-  value,
-});
-const ohms = (id: string, red: string, black: string, value: number): Evidence => ({
-  kind: "reading",
-  id,
-  check: readingCheck(dead, "ohm", red, black),
-  value,
-});
 const cold = [seen("display-lit", true), seen("fills", true), seen("washes", true), seen("rinse-hot", false)];
 const groundOf = (findings: readonly Evidence[]) => ({
   findings,

@@ -1,38 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
-import { glasswasher, glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
+import { glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
+import { ohms, seen, volts } from "../../../tests/support/glasswasherFindings.ts";
 import { demoDictionary } from "../../../tests/support/demoUnits.ts";
 import { stagePoints, touchesLive } from "../planning/storedEnergy.ts";
-import {
-  adviseCall,
-  directTest,
-  ECONOMY,
-  observationCheck,
-  readingCheck,
-  weigh,
-  type Evidence,
-} from "../index.ts";
+import { adviseCall, directTest, ECONOMY, weigh, type Evidence } from "../index.ts";
 import { rivalCheck } from "./rivals.ts";
 
-const unit = glasswasher();
 const dictionary = glasswasherDictionary();
-const seen = (id: string, yes: boolean): Evidence => ({
-  kind: "seen",
-  id,
-  check: observationCheck(unit, id),
-  seen: yes,
-});
-const volts = (id: string, red: string, value: number): Evidence => ({
-  kind: "reading",
-  id,
-  check: readingCheck({ state: "rinse-heat", lifts: [] }, "vac", red, "P1.2"),
-  value,
-});
-const ohms = (id: string, red: string, black: string, value: number): Evidence => ({
-  kind: "reading",
-  id,
-  check: readingCheck({ state: "dead", lifts: [] }, "ohm", red, black),
-  value,
-});
 /** Volts reach the heater, and it stays cold: the heater is open, or its way back. */
 const arrives = [
   seen("display-lit", true),

@@ -1,34 +1,15 @@
 import { describe, expect, test } from "@jest/globals";
-import { glasswasher, glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
-import {
-  isStrained,
-  LISTED,
-  observationCheck,
-  readingCheck,
-  weigh,
-  weighFindings,
-  type Evidence,
-} from "../index.ts";
+import { glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
+import { ohms, seen } from "../../../tests/support/glasswasherFindings.ts";
+import { isStrained, LISTED, weigh, weighFindings, type Evidence } from "../index.ts";
 import { relevantUnlisted } from "./relevance.ts";
 import { unlistedFaults } from "./unlisted.ts";
 
-const unit = glasswasher();
 const dictionary = glasswasherDictionary();
-const seen = (id: string, yes: boolean): Evidence => ({
-  kind: "seen",
-  id,
-  check: observationCheck(unit, id),
-  seen: yes,
-});
-const ohms = (red: string, black: string, value: number): Evidence => ({
-  kind: "reading",
-  id: `${red}-${black}`,
-  check: readingCheck({ state: "dead", lifts: [] }, "ohm", red, black),
-  value,
-});
+const across = (red: string, black: string, value: number) => ohms(`${red}-${black}`, red, black, value);
 
 describe("which unlisted faults are tried", () => {
-  const list = relevantUnlisted(dictionary, [seen("washes", false), ohms("M1.1", "M1.2", 0.5)], 12);
+  const list = relevantUnlisted(dictionary, [seen("washes", false), across("M1.1", "M1.2", 0.5)], 12);
 
   test("of those with a size no more than asked for, no kind more than a third of them, numbered after the listed ones", () => {
     const kinds = list.suspects.map((s) => s.unlisted!);
@@ -64,12 +45,16 @@ describe("when the listed faults explain badly", () => {
     isStrained(dictionary, weigh(dictionary, findings), findings);
 
   test("one finding never strains them, nor do two that one fault explains", () => {
-    expect(strained([ohms("HT1.1", "HT1.2", 0)])).toBe(false);
-    expect(strained([seen("rinse-hot", false), ohms("HT1.1", "HT1.2", Infinity)])).toBe(false);
+    expect(strained([across("HT1.1", "HT1.2", 0)])).toBe(false);
+    expect(strained([seen("rinse-hot", false), across("HT1.1", "HT1.2", Infinity)])).toBe(false);
   });
 
   test("two parts that have nothing to do with each other do; where an answer must be there at once only pairs are opened", () => {
-    const findings = [ohms("HT1.1", "HT1.2", 3000), ohms("M1.1", "M1.2", 9000), ohms("Y1.1", "Y1.2", 90)];
+    const findings = [
+      across("HT1.1", "HT1.2", 3000),
+      across("M1.1", "M1.2", 9000),
+      across("Y1.1", "Y1.2", 90),
+    ];
     expect(strained(findings)).toBe(true);
     const { dictionary: wider } = weighFindings(dictionary, findings, LISTED);
     expect(wider.suspects.some((s) => s.unlisted)).toBe(false);
