@@ -2,7 +2,7 @@ import os from "node:os";
 import { workerData } from "piscina";
 
 /** What waits behind what: pages and entries go before everything that a thread computes. */
-export const NICENESS = { view: 5, practice: 10, dictionary: 15 } as const;
+export const NICENESS = { view: 1, practice: 2, dictionary: 4 } as const;
 
 export interface ThreadData {
   /** Of this thread, 0 (as the web process itself) to 19 (only when nothing else runs). */
