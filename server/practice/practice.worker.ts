@@ -18,9 +18,6 @@ import type { UnitModel } from "#core/unit/index.ts";
 import { pool } from "../database/pool.ts";
 import { inShop } from "../database/shopOfWork.ts";
 import { readDictionary } from "../units/dictionaries.ts";
-import { giveWay } from "../workers/threadPriority.ts";
-
-giveWay();
 
 interface Worked {
   readonly hash: string;

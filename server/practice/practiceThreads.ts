@@ -4,7 +4,6 @@ import type { Order } from "#core/diagnosis/index.ts";
 import type { BestCourse, Debrief, Exercise, Hidden, SchoolPlay, Taken } from "#core/practice/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { shopOfWork } from "../database/shopOfWork.ts";
-import { NICENESS, type ThreadData } from "../workers/threadPriority.ts";
 import type { PracticeAnswer, PracticeRequest, PracticeStand, PracticeTask } from "./practice.worker.ts";
 
 /** An exercise with all that is known of it here. */
@@ -32,7 +31,6 @@ function threads(): Piscina<PracticeRequest, PracticeAnswer> {
     minThreads: 0,
     maxThreads: 2,
     idleTimeout: 60_000,
-    workerData: { niceness: NICENESS.practice } satisfies ThreadData,
   }));
 }
 
