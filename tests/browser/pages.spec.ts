@@ -55,7 +55,8 @@ for (const [theme, width] of [
     browser,
     baseURL,
   }) => {
-    test.setTimeout(300_000);
+    // A new shop's first report waits for dictionaries that are being built.
+    test.setTimeout(600_000);
     const context = await browser.newContext({
       ...(baseURL ? { baseURL } : {}),
       colorScheme: theme,
