@@ -3,6 +3,7 @@ import type { JobEvent } from "#core/job/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { deviceId } from "./device.ts";
 import { entryTitle } from "./entryTitle.ts";
+import { lastKnown, logSoFar, NOTHING_SINCE, withHeard, withSaved } from "./logSoFar.ts";
 import { discard, onSaved, put } from "./outbox/outbox.ts";
 import { useOutbox } from "./outbox/useOutbox.ts";
 import { listen } from "./stream/jobStream.ts";
@@ -15,36 +16,32 @@ import { listen } from "./stream/jobStream.ts";
  */
 export function useJobLog(job: Job, onHeard: (event: JobEvent) => void) {
   const { id, seq, unit } = job;
-  const [acknowledged, setAcknowledged] = useState<readonly JobEvent[]>([]);
+  const [since, setSince] = useState(NOTHING_SINCE);
   const outbox = useOutbox();
   const pending = useMemo(() => outbox.filter((w) => w.job === id), [outbox, id]);
 
   const heard = useRef(onHeard);
   /** Entries of this browser: they come back by the stream too. */
   const own = useRef(new Set<string>());
-  /** The last entry that the server is known to have. */
-  const last = useRef(job.events.at(-1)?.id);
+  const last = useRef<string>(undefined);
   useEffect(() => {
     heard.current = onHeard;
+    last.current = lastKnown(job, since);
   });
   useEffect(() => {
     for (const { id: entry } of pending) own.current.add(entry);
   }, [pending]);
 
-  const acknowledge = useCallback((event: JobEvent) => {
-    last.current = event.id;
-    setAcknowledged((list) => (list.some((e) => e.id === event.id) ? list : [...list, event]));
-  }, []);
-  useEffect(() => onSaved((of, event) => of === id && acknowledge(event)), [id, acknowledge]);
+  useEffect(() => onSaved((of, event) => of === id && setSince((known) => withSaved(known, event))), [id]);
   // The page is served anew now and then; the stream goes on from where it is.
   const from = useRef(seq);
   useEffect(
     () =>
-      listen(id, from.current, (event) => {
-        acknowledge(event);
+      listen(id, from.current, (event, place) => {
+        setSince((known) => withHeard(known, { seq: place, event }));
         if (!own.current.has(event.id)) heard.current(event);
       }),
-    [id, acknowledge],
+    [id],
   );
 
   const jobName = `job ${String(job.number).padStart(4, "0")}, ${unit.name}`;
@@ -66,11 +63,9 @@ export function useJobLog(job: Job, onHeard: (event: JobEvent) => void) {
   );
 
   const events = useMemo(() => {
-    const known = new Set(job.events.map((e) => e.id));
     const sent = pending.flatMap((w) => (w.kind === "entry" && w.status !== "refused" ? [w.event] : []));
-    const fresh = [...acknowledged, ...sent];
-    return [...job.events, ...fresh.filter((e) => !known.has(e.id) && known.add(e.id))];
-  }, [job.events, acknowledged, pending]);
+    return logSoFar(job.events, since, sent);
+  }, [job.events, since, pending]);
 
   return { events, pending, record, discard, jobName };
 }

@@ -130,8 +130,16 @@ test("an entry made without a network is taken after somebody else made it dead 
   await record({ type: "closed", outcome: "repaired", note: "", waived: "seen to run" });
   await other.close();
 
+  // What others recorded is heard of only after the answer to the own entry: it must not come to stand behind it.
+  let taken = () => undefined as void;
+  const answered = new Promise<void>((resolve) => (taken = resolve));
+  await page.route("**/stream?*", async (route) => {
+    await answered;
+    await route.continue();
+  });
   await context.setOffline(false);
   await expect(page.getByTestId("outbox")).toBeHidden({ timeout: 30_000 });
+  taken();
   await expect(job.ledger).toContainText("arrived after Teo Marrick closed the job");
   const late = page.getByTestId("late");
   await late.getByText("met what others did meanwhile").click();

@@ -17,8 +17,11 @@ type Heard =
   | { readonly type: "who" }
   | { readonly type: "event"; readonly job: string; readonly seq: number; readonly event: JobEvent };
 
+/** Hears an entry, with its place in the log. */
+type Tell = (event: JobEvent, seq: number) => void;
+
 /** What this tab shows: job → place up to which it has heard, and who is told. */
-const own = new Map<string, { after: number; readonly tell: Set<(event: JobEvent) => void> }>();
+const own = new Map<string, { after: number; readonly tell: Set<Tell> }>();
 /** What all tabs want, as far as the holder knows. */
 const wanted = new Map<string, number>();
 let channel: BroadcastChannel | undefined;
@@ -28,7 +31,7 @@ let failures = 0;
 let again: ReturnType<typeof setTimeout> | undefined;
 
 /** Tells of a job's entries from a place in the log on, until the function returned is called. */
-export function listen(job: string, after: number, tell: (event: JobEvent) => void): () => void {
+export function listen(job: string, after: number, tell: Tell): () => void {
   begin();
   const here = own.get(job) ?? { after, tell: new Set() };
   here.after = Math.max(here.after, after);
@@ -146,7 +149,7 @@ function tellOwn(job: string, seq: number, event: JobEvent): void {
   const here = own.get(job);
   if (!here || seq <= here.after) return;
   here.after = seq;
-  for (const tell of here.tell) tell(event);
+  for (const tell of here.tell) tell(event, seq);
 }
 
 function say(message: Heard): void {
