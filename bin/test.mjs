@@ -18,7 +18,10 @@ const root = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
 const bin = (name) => path.join(root, "node_modules/.bin", name);
 const results = mkdtempSync(path.join(os.tmpdir(), "zygodrome-results-"));
 const counts = { passed: 0, failed: 0 };
+/** Jest's database. */
 let cluster;
+/** What the browser tests use: a demo shop of its own. */
+let site;
 let server;
 let ended = false;
 
@@ -26,7 +29,7 @@ async function cleanUp() {
   if (ended) return;
   ended = true;
   if (server) await stopServer(server.child);
-  if (cluster) await cluster.destroy();
+  for (const each of [site, cluster]) await each?.destroy();
   rmSync(results, { recursive: true, force: true });
 }
 
@@ -62,7 +65,7 @@ async function jest() {
 async function playwright() {
   const file = path.join(results, "playwright.json");
   const env = cleanEnvironment({
-    DATABASE_URL: cluster.url,
+    DATABASE_URL: site.url,
     ZYGODROME_URL: server.address,
     PLAYWRIGHT_RESULTS: file,
   });
@@ -86,6 +89,15 @@ for (const signal of ["SIGINT", "SIGTERM"])
 try {
   await ensurePackages({ browser: true, simulator: true });
   await ensureModules(root);
+  await ensureBuild(root);
+  // A new shop's dictionaries take minutes. They are built beside the checks, which leave a core to them: a browser test would
+  // wait for them, and measure little but how busy the machine is.
+  await step("starting the web server of the browser tests", async () => {
+    site = throwAwayCluster();
+    await site.start();
+    await prepareDatabase(root, site);
+    server = await startServer(root, site.appUrl, 0);
+  });
   await check("format", bin("prettier"), ["--check", ".", "--log-level", "warn"]);
   await check("route types", bin("react-router"), ["typegen"]);
   await check("types", bin("tsc"), ["--noEmit", "-p", "."]);
@@ -100,14 +112,10 @@ try {
     "--config",
     ".dependency-cruiser.cjs",
   ]);
-  await ensureBuild(root);
   cluster = throwAwayCluster();
   await step("starting a throw-away database", () => cluster.start());
   await step("preparing it", () => prepareDatabase(root, cluster));
   await step("Jest", jest);
-  await step("starting the web server", async () => {
-    server = await startServer(root, cluster.appUrl, 0);
-  });
   await step("Playwright", playwright);
 } catch (error) {
   explain(error);

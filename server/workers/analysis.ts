@@ -15,7 +15,7 @@ import type { AnalysisAnswer, AnalysisRequest, AnalysisTask } from "./analysis.w
 /** A view that takes longer is given up, ms. */
 const VIEW_MS = 45_000;
 /** A dictionary that takes longer is not built here; pages of that unit show readings, and browsers build their own. */
-const DICTIONARY_MS = 180_000;
+const DICTIONARY_MS = 300_000;
 /** Views of one unit beside each other: the rest of the threads stay free for other units. */
 const MOST_OF_ONE_UNIT = 1;
 
