@@ -49,7 +49,15 @@ export {
   type TracedPoint,
   type TracedView,
 } from "./tracedView.ts";
-export { refitRows, stillOff, type ProofRow, type ProofView, type RefitRow } from "./repairView.ts";
+export {
+  refitFaces,
+  refitRows,
+  stillOff,
+  type ProofRow,
+  type ProofView,
+  type RefitFace,
+  type RefitRow,
+} from "./repairView.ts";
 export { readSafetyValue, safetyRows, type SafetyRow } from "./safetyText.ts";
 export { watchedText } from "./watchedText.ts";
 export { noConditionText } from "./noConditionText.ts";

@@ -10,7 +10,7 @@ import {
   type JobEvent,
 } from "../job/index.ts";
 import { demoUnit } from "../../tests/support/demoUnits.ts";
-import { readSafetyValue, refitRows, safetyRows, stillOff, viewJob } from "./index.ts";
+import { plugFaces, readSafetyValue, refitFaces, refitRows, safetyRows, stillOff, viewJob } from "./index.ts";
 
 const dictionary = glasswasherDictionary();
 const { unit } = dictionary;
@@ -224,10 +224,39 @@ describe("a unit goes back", () => {
     expect(problems(again(0.1), on("nothing W1", "red"))).toEqual(["unknown"]);
   });
 
+  test("drawn at its connectors from the wire side, pin by pin, with what was found there", () => {
+    const board = unit.items.find((i) => i.id === "board")!.id;
+    const rows = transferList(unit, [board]).map((wire) =>
+      wire.part === "P4.3" ? { ...wire, found: "red" } : wire,
+    );
+    const faces = refitFaces(unit, rows);
+    const p4 = faces.find((f) => f.id === "P4")!;
+    expect(p4.pins.map((p) => p.label)).toEqual(
+      plugFaces(unit)
+        .find((f) => f.id === "P4")!
+        .pins.map((p) => p.label),
+    );
+    expect(p4.pins.find((p) => p.label === "3")!.wire).toMatchObject({ at: "P4·3", found: "red" });
+    // Every wire in a pin is on a face, once; a connector without one of the list is not shown.
+    const shown = faces.flatMap((f) => f.pins.flatMap((p) => p.wire?.id ?? []));
+    expect(shown.sort()).toEqual(
+      rows
+        .filter((r) => unit.parts.find((p) => p.id === r.part)!.type === "pin")
+        .map((r) => r.id)
+        .sort(),
+    );
+    expect(
+      refitFaces(
+        unit,
+        rows.filter((r) => r.part === "P4.3"),
+      ).map((f) => f.id),
+    ).toEqual(["P4"]);
+  });
+
   test("of two wires that changed places each is named with where it belongs", () => {
     const list = [
-      { id: "a", at: "P4·1", colour: "grey", wire: "W1" },
-      { id: "b", at: "P4·3", colour: "red", wire: "W2" },
+      { id: "a", part: "P4.1", at: "P4·1", colour: "grey", wire: "W1" },
+      { id: "b", part: "P4.3", at: "P4·3", colour: "red", wire: "W2" },
     ];
     const found = new Map([
       ["a", "red"],
@@ -315,7 +344,7 @@ test("the transfer list has every wire on the item, pin by pin, and none inside 
         Object.values(unit.parts.find((q) => q.id === "HT1")!.terminals).includes(n),
       ),
   );
-  expect(wires.map((w) => w.id.split(" ")[1]).sort()).toEqual(ends.map((w) => w.id).sort());
+  expect(wires.map((w) => w.id.split(" ")[1]).sort()).toEqual([...ends.map((w) => w.id), "earth"].sort());
   expect(wires.every((w) => /^HT1 /.test(w.at))).toBe(true);
   const lifted = replay(unit, [
     ...found.slice(0, 4),

@@ -7,6 +7,7 @@ import {
   type TransferWire,
 } from "#core/job/index.ts";
 import type { LedgerRow } from "./ledgerRow.ts";
+import { plugFaces } from "./plugFaces.ts";
 import { safetyRows, type SafetyRow } from "./safetyText.ts";
 
 /** What was wrong before a repair and must be right now. */
@@ -100,6 +101,28 @@ export function refitRows(unit: UnitModel, { call, refitted }: JobState): RefitR
     const entry = refitted.get(wire.id);
     return { ...wire, ...(entry ? { found: entry.colour, event: entry.event.id } : {}) };
   });
+}
+
+/** A connector of what comes off, seen from the wire side: pin by pin the wire that belongs there and how that stands. */
+export interface RefitFace {
+  readonly id: string;
+  readonly name: string;
+  readonly pins: readonly { readonly label: string; readonly wire?: RefitRow }[];
+}
+
+/** The connectors that hold wires of the transfer list, with all their pins: one that stays empty is a place to go wrong. */
+export function refitFaces(unit: UnitModel, rows: readonly RefitRow[]): RefitFace[] {
+  const byPart = new Map(rows.map((row) => [row.part, row]));
+  return plugFaces(unit)
+    .filter((face) => face.kind === "plug" && face.pins.some((pin) => byPart.has(pin.part)))
+    .map(({ id, name, pins }) => ({
+      id,
+      name,
+      pins: pins.map(({ label, part }) => {
+        const wire = byPart.get(part);
+        return { label, ...(wire ? { wire } : {}) };
+      }),
+    }));
 }
 
 const isHeld = ({ body }: JobState["ledger"][number]) =>

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { settingsToCarry, type EventBody, type JobState } from "#core/job/index.ts";
-import { itemName, refitRows, stillOff, type JobView } from "#core/view/index.ts";
+import { itemName, refitFaces, refitRows, stillOff, type JobView } from "#core/view/index.ts";
 import { partChoice, type UnitModel } from "#core/unit/index.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Dialog, DialogButtons } from "../../ui/Dialog.tsx";
@@ -66,7 +66,9 @@ export function RepairDialog({ jobId, unit, view, state, onEnter, onPhoto, onClo
       {settings.length > 0 && (
         <SettingsList settings={settings} state={state} onEnter={onEnter} onPhoto={onPhoto} />
       )}
-      {wires.length > 0 && <TransferList jobId={jobId} rows={wires} onEnter={onEnter} />}
+      {wires.length > 0 && (
+        <TransferList jobId={jobId} rows={wires} faces={refitFaces(unit, wires)} onEnter={onEnter} />
+      )}
       {off.length > 0 && (
         <p className="border-l-4 border-live px-3 py-1">
           Still recorded as off, to go back: {off.join(", ")}.

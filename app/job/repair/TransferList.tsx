@@ -1,5 +1,5 @@
 import type { EventBody } from "#core/job/index.ts";
-import type { RefitRow } from "#core/view/index.ts";
+import type { RefitFace, RefitRow } from "#core/view/index.ts";
 import { WireSwatch } from "../../ui/WireSwatch.tsx";
 
 /** What is said of a wire whose place is still empty, and of a place where none was found. */
@@ -10,10 +10,12 @@ const NONE = "none";
 export function TransferList({
   jobId,
   rows,
+  faces,
   onEnter,
 }: {
   jobId: string;
   rows: readonly RefitRow[];
+  faces: readonly RefitFace[];
   onEnter: (body: EventBody) => boolean;
 }) {
   const colours = [...new Set(rows.map((r) => r.colour).filter(Boolean))].sort();
@@ -26,10 +28,11 @@ export function TransferList({
   return (
     <fieldset className="flex min-w-0 flex-col">
       <legend className="font-bold">
-        Wires on it, one at a time: {back} of {rows.length} on again
+        Wires on it: {back} of {rows.length} on again
       </legend>
       <p className="text-[0.9375rem] text-ink-soft">
-        Seen from the wire side. Enter the colour that is there now, not the one that should be.
+        Move one wire at a time, or photograph and label all of them before the first comes off. Enter the
+        colour that is there now, not the one that should be.
       </p>
       <a
         href={`/jobs/${jobId}/papers/labels.pdf`}
@@ -39,8 +42,11 @@ export function TransferList({
       >
         Labels to print, one a wire
       </a>
+      {faces.map((face) => (
+        <Face key={face.id} face={face} />
+      ))}
       {rows.map((row) => {
-        const isCrossed = row.found !== undefined && row.found !== row.colour;
+        const isCrossed = isOther(row);
         return (
           <div
             key={row.id}
@@ -81,6 +87,37 @@ export function TransferList({
       })}
     </fieldset>
   );
+}
+
+/** Another wire than its own is there, or none. */
+const isOther = ({ found, colour }: RefitRow) => found !== undefined && found !== colour;
+
+/** A connector as the hand sees it while its wires go back. */
+function Face({ face }: { face: RefitFace }) {
+  return (
+    <figure aria-label={`${face.name}, from the wire side`} className="pb-2">
+      <figcaption className="text-sm text-ink-soft">{face.name}, seen from the wire side</figcaption>
+      <ol className="flex flex-wrap gap-1 border-2 border-ink bg-field p-1.5">
+        {face.pins.map(({ label, wire }) => (
+          <li
+            key={label}
+            className={`flex min-h-16 w-20 grow flex-col items-center gap-0.5 border-[1.5px] px-1 py-1 text-center text-xs sm:max-w-28 ${wire && isOther(wire) ? "border-hazard bg-hazard-soft" : "border-ink bg-sheet"}`}
+          >
+            <span className="reading text-lg font-semibold">{label}</span>
+            {wire && wire.colour !== "" && <WireSwatch colour={wire.colour} />}
+            {wire ? wire.colour || "no colour" : "stays as it is"}
+            {wire && <span className={isOther(wire) ? "font-bold text-hazard" : ""}>{standing(wire)}</span>}
+          </li>
+        ))}
+      </ol>
+    </figure>
+  );
+}
+
+function standing(wire: RefitRow): string {
+  if (wire.found === undefined) return "not on yet";
+  if (!isOther(wire)) return "✓ on";
+  return wire.found === "" ? "✕ nothing there" : `✕ has ${wire.found}`;
 }
 
 /** The wire's own colour first, then those of the others, and none. */
