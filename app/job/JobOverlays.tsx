@@ -90,6 +90,8 @@ export function JobOverlays({ desk, photos }: { desk: JobDesk; photos: ReturnTyp
       {(open?.dialog === "call" || open?.dialog === "close") && (
         <CallDialog
           view={view}
+          state={state}
+          unit={unit}
           jobId={job.id}
           toClose={open.dialog === "close"}
           onClose={close}

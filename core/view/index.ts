@@ -53,6 +53,7 @@ export {
   refitFaces,
   refitRows,
   stillOff,
+  unsafeNow,
   type ProofRow,
   type ProofView,
   type RefitFace,

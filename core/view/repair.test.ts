@@ -10,7 +10,16 @@ import {
   type JobEvent,
 } from "../job/index.ts";
 import { demoUnit } from "../../tests/support/demoUnits.ts";
-import { plugFaces, readSafetyValue, refitFaces, refitRows, safetyRows, stillOff, viewJob } from "./index.ts";
+import {
+  plugFaces,
+  readSafetyValue,
+  refitFaces,
+  refitRows,
+  safetyRows,
+  stillOff,
+  unsafeNow,
+  viewJob,
+} from "./index.ts";
 
 const dictionary = glasswasherDictionary();
 const { unit } = dictionary;
@@ -216,6 +225,8 @@ describe("a unit goes back", () => {
     expect(problems(right, closed())).toEqual([]);
     const missing = [...right, on(one!.id, "")];
     expect(problems(missing, closed({ waived: "x" }))).toEqual(["crossed"]);
+    expect(unsafeNow(unit, replay(unit, right))).toEqual([]);
+    expect(unsafeNow(unit, replay(unit, missing))).toEqual([expect.stringContaining("has no wire")]);
     expect(refitRows(unit, replay(unit, missing)).find((r) => r.id === one!.id)).toMatchObject({
       found: "",
       colour: one!.colour,

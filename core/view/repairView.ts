@@ -84,6 +84,14 @@ export function proofView(
   return { rows: wrong, safety, settingsOpen, crossed, proven: works && safe };
 }
 
+/** What no reason makes good: tests of the hazards that were failed, and wires found at another place. By the entries alone. */
+export function unsafeNow(unit: UnitModel, state: JobState): string[] {
+  return [
+    ...safetyRows(unit, state).flatMap((s) => (s.now === "fails" ? [`${s.name} does not pass`] : [])),
+    ...crossedNow(unit, state).map(crossedText),
+  ];
+}
+
 function crossedText({ wire, found, belongsAt }: ReturnType<typeof crossedNow>[number]): string {
   const where = belongsAt.length === 0 ? "" : `, which belongs at ${belongsAt.join(" or ")}`;
   return `${wire.at} has ${found === "" ? "no wire" : `the ${found} wire${where}`}; its own is ${wire.colour || "not named"}`;

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import type { EventBody } from "#core/job/index.ts";
-import type { ItemView, JobView, ProofView } from "#core/view/index.ts";
+import type { EventBody, JobState } from "#core/job/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
+import { unsafeNow, type ItemView, type JobView, type ProofView } from "#core/view/index.ts";
 import { Button, buttonClass } from "../../ui/Button.tsx";
 import { Dialog, DialogButtons } from "../../ui/Dialog.tsx";
 import { isToRepair } from "./isToRepair.ts";
@@ -18,18 +19,18 @@ interface CallProps {
   onEnter: (body: EventBody) => boolean;
 }
 
+interface ClosingProps extends CallProps {
+  jobId: string;
+  unit: UnitModel;
+  /** As the entries of this moment leave it: a jumper that was just fitted is in, whether or not it is weighed yet. */
+  state: JobState;
+}
+
 /** The decision what is wrong, with its proof; after it, the closing of the job. */
-export function CallDialog({
-  view,
-  jobId,
-  toClose = false,
-  onClose,
-  onEnter,
-}: CallProps & { jobId: string; toClose?: boolean }) {
-  const { call, state } = view;
-  if (toClose || state.closed || isToRepair(state))
-    return <Closing view={view} jobId={jobId} onClose={onClose} onEnter={onEnter} />;
-  return <Calling key={call.item} view={view} onClose={onClose} onEnter={onEnter} />;
+export function CallDialog({ toClose = false, ...props }: ClosingProps & { toClose?: boolean }) {
+  const { view, state } = props;
+  if (toClose || state.closed || isToRepair(state)) return <Closing {...props} />;
+  return <Calling key={view.call.item} view={view} onClose={props.onClose} onEnter={props.onEnter} />;
 }
 
 function Calling({ view, onClose, onEnter }: CallProps) {
@@ -155,22 +156,20 @@ function Calling({ view, onClose, onEnter }: CallProps) {
   );
 }
 
-function Closing({ view, jobId, onClose, onEnter }: CallProps & { jobId: string }) {
+function Closing({ view, state, unit, jobId, onClose, onEnter }: ClosingProps) {
   const [outcome, setOutcome] = useState<(typeof OUTCOMES)[number]>("repaired");
   const [waived, setWaived] = useState("");
   const [said, setSaid] = useState("");
-  const { closed, jumpers } = view.state;
+  const { closed, jumpers } = state;
   const { proof } = view;
-  const proven = proof?.proven === true;
+  const unsafe = unsafeNow(unit, state);
+  const isWeighed = view.state.evidence.length === state.evidence.length;
+  const proven = proof?.proven === true && isWeighed && unsafe.length === 0;
   const close = () => {
     if (jumpers.length > 0)
       return setSaid(
         `A jumper is still in: ${jumpers.map((j) => j.where).join("; ")}. Take it off and record that.`,
       );
-    const unsafe = [
-      ...(proof?.safety.filter((s) => s.now === "fails").map((s) => `${s.name} does not pass`) ?? []),
-      ...(proof?.crossed ?? []),
-    ];
     if (outcome === "repaired" && unsafe.length > 0)
       return setSaid(
         `${unsafe.join("; ")}. No reason makes that good: mend it and test again, or end it another way.`,
