@@ -42,9 +42,11 @@ export function TransferList({
       >
         Labels to print, one a wire
       </a>
-      {faces.map((face) => (
-        <Face key={face.id} face={face} />
-      ))}
+      <div className="flex flex-wrap gap-x-4">
+        {faces.map((face) => (
+          <Face key={face.id} face={face} />
+        ))}
+      </div>
       {rows.map((row) => {
         const isCrossed = isOther(row);
         return (
@@ -57,7 +59,7 @@ export function TransferList({
               {row.colour !== "" && <WireSwatch colour={row.colour} />}
               {row.colour}
             </span>
-            <span className="min-w-0 grow text-ink-soft">{row.wire}</span>
+            <span className="min-w-0 grow basis-40 text-ink-soft">{row.wire}</span>
             <select
               aria-label={`Found at ${row.at}, ${row.wire}`}
               className="min-h-11 border-[1.5px] border-ink bg-field px-2"
@@ -97,15 +99,15 @@ function Face({ face }: { face: RefitFace }) {
   return (
     <figure aria-label={`${face.name}, from the wire side`} className="pb-2">
       <figcaption className="text-sm text-ink-soft">{face.name}, seen from the wire side</figcaption>
-      <ol className="flex flex-wrap gap-1 border-2 border-ink bg-field p-1.5">
+      <ol className="flex w-fit flex-wrap gap-1 border-2 border-ink bg-field p-1.5">
         {face.pins.map(({ label, wire }) => (
           <li
             key={label}
-            className={`flex min-h-16 w-20 grow flex-col items-center gap-0.5 border-[1.5px] px-1 py-1 text-center text-xs sm:max-w-28 ${wire && isOther(wire) ? "border-hazard bg-hazard-soft" : "border-ink bg-sheet"}`}
+            className={`flex min-h-16 w-14 flex-col items-center gap-0.5 border-[1.5px] px-0.5 py-1 text-center text-xs sm:w-20 ${wire && isOther(wire) ? "border-hazard bg-hazard-soft" : "border-ink bg-sheet"}`}
           >
             <span className="reading text-lg font-semibold">{label}</span>
             {wire && wire.colour !== "" && <WireSwatch colour={wire.colour} />}
-            {wire ? wire.colour || "no colour" : "stays as it is"}
+            {wire ? broken(wire.colour) || "no colour" : "stays as it is"}
             {wire && <span className={isOther(wire) ? "font-bold text-hazard" : ""}>{standing(wire)}</span>}
           </li>
         ))}
@@ -114,10 +116,13 @@ function Face({ face }: { face: RefitFace }) {
   );
 }
 
+/** A wire of two colours may stand on two lines. */
+const broken = (colour: string) => colour.replace("/", "/\u200b");
+
 function standing(wire: RefitRow): string {
   if (wire.found === undefined) return "not on yet";
   if (!isOther(wire)) return "✓ on";
-  return wire.found === "" ? "✕ nothing there" : `✕ has ${wire.found}`;
+  return wire.found === "" ? "✕ nothing there" : `✕ has ${broken(wire.found)}`;
 }
 
 /** The wire's own colour first, then those of the others, and none. */
