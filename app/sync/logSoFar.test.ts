@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import type { JobEvent } from "#core/job/index.ts";
-import { lastKnown, logSoFar, NOTHING_SINCE, withHeard, withSaved } from "./logSoFar.ts";
+import { isSameLog, lastKnown, logSoFar, NOTHING_SINCE, withHeard, withSaved } from "./logSoFar.ts";
 
 const entry = (id: string): JobEvent => ({
   id,
@@ -36,6 +36,15 @@ describe("the log as a page has it", () => {
     since = withSaved(withSaved(since, late), late);
     expect(ids(logSoFar([opened, dead], since, [late]))).toEqual(["opened", "dead", "late"]);
   });
+});
+
+test("a log is the same while its entries are, whoever tells of them; another order is another log", () => {
+  const waiting = logSoFar(served.events, NOTHING_SINCE, [late]);
+  const saved = logSoFar(served.events, withSaved(NOTHING_SINCE, late), [late]);
+  const heard = logSoFar(served.events, withHeard(NOTHING_SINCE, { seq: 11, event: { ...late } }), []);
+  expect(isSameLog(waiting, saved) && isSameLog(saved, heard)).toBe(true);
+  expect(isSameLog([dead, closed], [closed, dead])).toBe(false);
+  expect(isSameLog([dead], [dead, closed])).toBe(false);
 });
 
 describe("up to where a browser knows the log", () => {

@@ -53,3 +53,8 @@ export function lastKnown(
   const last = since.heard.at(-1);
   return last && last.seq > served.seq ? last.event.id : served.events.at(-1)?.id;
 }
+
+/** Whether two logs are of the same entries in the same order: what an entry says never changes. */
+export function isSameLog(one: readonly JobEvent[], other: readonly JobEvent[]): boolean {
+  return one.length === other.length && one.every((e, i) => e.id === other[i]!.id);
+}

@@ -3,7 +3,7 @@ import type { JobEvent } from "#core/job/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
 import { deviceId } from "./device.ts";
 import { entryTitle } from "./entryTitle.ts";
-import { lastKnown, logSoFar, NOTHING_SINCE, withHeard, withSaved } from "./logSoFar.ts";
+import { isSameLog, lastKnown, logSoFar, NOTHING_SINCE, withHeard, withSaved } from "./logSoFar.ts";
 import { discard, onSaved, put } from "./outbox/outbox.ts";
 import { useOutbox } from "./outbox/useOutbox.ts";
 import { listen } from "./stream/jobStream.ts";
@@ -62,10 +62,13 @@ export function useJobLog(job: Job, onHeard: (event: JobEvent) => void) {
     [id, jobName, unit],
   );
 
-  const events = useMemo(() => {
+  const sofar = useMemo(() => {
     const sent = pending.flatMap((w) => (w.kind === "entry" && w.status !== "refused" ? [w.event] : []));
     return logSoFar(job.events, since, sent);
   }, [job.events, since, pending]);
+  // An entry that was sent, answered and told by the stream is one entry all the time: it is weighed once.
+  const [events, setEvents] = useState<readonly JobEvent[]>(sofar);
+  if (events !== sofar && !isSameLog(events, sofar)) setEvents(sofar);
 
   return { events, pending, record, discard, jobName };
 }
