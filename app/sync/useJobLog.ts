@@ -67,8 +67,9 @@ export function useJobLog(job: Job, onHeard: (event: JobEvent) => void) {
     return logSoFar(job.events, since, sent);
   }, [job.events, since, pending]);
   // An entry that was sent, answered and told by the stream is one entry all the time: it is weighed once.
-  const [events, setEvents] = useState<readonly JobEvent[]>(sofar);
-  if (events !== sofar && !isSameLog(events, sofar)) setEvents(sofar);
+  const [kept, setKept] = useState<readonly JobEvent[]>(sofar);
+  const events = isSameLog(kept, sofar) ? kept : sofar;
+  if (events !== kept) setKept(events);
 
   return { events, pending, record, discard, jobName };
 }

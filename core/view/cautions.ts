@@ -14,12 +14,13 @@ export interface Caution {
 export function cautionsFor(unit: UnitModel, situation: Situation, check: Check): Caution[] {
   return hazardsMet(unit, situation, check).map((hazard) => ({
     kind: hazard.kind,
-    line: cautionLine(hazard),
+    line: hazardLine(hazard),
     text: cautionText(hazard),
   }));
 }
 
-function cautionLine(hazard: Hazard): string {
+/** A hazard in one line, with its wait. */
+export function hazardLine(hazard: Hazard): string {
   const { text, brief } = hazard;
   const what = brief ?? /^.*?[.;:](?=\s|$)/u.exec(text)?.[0].replace(/[;:]$/u, ".") ?? text;
   return withWait(what, hazard);

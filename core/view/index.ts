@@ -59,6 +59,7 @@ export {
   type RefitFace,
   type RefitRow,
 } from "./repairView.ts";
+export { safeSteps } from "./safeSteps.ts";
 export { readSafetyValue, safetyRows, type SafetyRow } from "./safetyText.ts";
 export { watchedText } from "./watchedText.ts";
 export { noConditionText } from "./noConditionText.ts";

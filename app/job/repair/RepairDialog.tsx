@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { settingsToCarry, type EventBody, type JobState } from "#core/job/index.ts";
-import { itemName, refitFaces, refitRows, stillOff, type JobView } from "#core/view/index.ts";
+import { itemName, refitFaces, refitRows, safeSteps, stillOff, type JobView } from "#core/view/index.ts";
 import { partChoice, type UnitModel } from "#core/unit/index.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Dialog, DialogButtons } from "../../ui/Dialog.tsx";
@@ -51,10 +51,17 @@ export function RepairDialog({ jobId, unit, view, state, onEnter, onPhoto, onClo
   };
   return (
     <Dialog title={`Repair: ${itemName({ unit, suspects: unit.parts }, call.body.item)}`} onClose={onClose}>
-      <p className="border-l-4 border-hazard bg-hazard-soft px-3 py-2">
-        Isolated, locked off and proven dead; what is stored has been discharged. A protective device is
-        replaced by its own kind and rating, or not at all. {DEFERENCE}
-      </p>
+      <section aria-label="Before it comes off" className="border-l-4 border-hazard bg-hazard-soft px-3 py-2">
+        <h3 className="font-bold">Before it comes off</h3>
+        <ol className="list-decimal pl-6">
+          {safeSteps(unit, items).map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+        </ol>
+        <p className="pt-1">
+          A protective device is replaced by its own kind and rating, or not at all. {DEFERENCE}
+        </p>
+      </section>
       <Photographs
         of={call.event.id}
         name="all of it, before anything comes off"
