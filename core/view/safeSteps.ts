@@ -32,6 +32,8 @@ function coversOf(unit: UnitModel, items: readonly string[]): string[] {
     ...unit.parts.filter((p) => items.includes(p.item)).map((p) => p.id),
     ...transferList(unit, items).map((wire) => wire.part),
   ]);
-  const points = unit.points.filter((p) => parts.has(p.terminal.slice(0, p.terminal.lastIndexOf("."))));
+  const points = unit.points.filter(
+    ({ terminal }) => terminal !== undefined && parts.has(terminal.slice(0, terminal.lastIndexOf("."))),
+  );
   return [...new Set(points.flatMap((p) => p.cover ?? []))];
 }
