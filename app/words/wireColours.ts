@@ -19,3 +19,6 @@ export function wireColours(name: string): { body: string; tracer?: string } {
   const known = (colour: string) => WIRE_COLOUR[colour] ?? "#8a8d8f";
   return tracer === undefined ? { body: known(body) } : { body: known(body), tracer: known(tracer) };
 }
+
+/** Whether it names a colour at all: an earth or an own lead may go by what it is. */
+export const isWireColour = (name: string): boolean => name.split("/")[0]! in WIRE_COLOUR;

@@ -1,10 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoUnit } from "../../tests/support/demoUnits.ts";
-import { transferList } from "./transfer.ts";
+import { crossedWires, transferList } from "./transfer.ts";
 
 /** "P4·1 white", as the hand finds it. What is expected was read off the units' wiring by hand. */
 const wiresOf = (unit: string, ...items: string[]) =>
-  transferList(demoUnit(unit), items).map((w) => `${w.at} ${w.colour || w.wire}`);
+  transferList(demoUnit(unit), items).map((w) => `${w.at} ${w.colour}`);
 
 describe("what has to come off an item and go back to its place", () => {
   test("a board's wires are those in the plugs that go onto it, and what is joined to it without a plug", () => {
@@ -34,18 +34,19 @@ describe("what has to come off an item and go back to its place", () => {
   });
 
   test("an item's own leads come off at the joints, and its earth with them", () => {
-    expect(wiresOf("gate-cg2", "motor")).toEqual([
-      "J1 b own lead of Gate motor",
-      "J2 b own lead of Gate motor",
-      "M1 pe protective earth",
-    ]);
+    expect(wiresOf("gate-cg2", "motor")).toEqual(["J1 b own lead", "J2 b own lead", "M1 pe earth lead"]);
     // Two elements of a bank, each with an earth of its own.
     expect(wiresOf("kiln-pk9", "bank-a")).toEqual([
       "HTA1 1 grey",
-      "HTA1 pe protective earth",
-      "HTA2 pe protective earth",
+      "HTA1 pe earth lead",
+      "HTA2 pe earth lead",
       "SCA b grey",
     ]);
+    // A missing earth is told from one that is on.
+    const motor = transferList(demoUnit("gate-cg2"), ["motor"]);
+    const earth = motor.find((w) => w.at === "M1 pe")!;
+    expect(crossedWires(motor, new Map([[earth.id, earth.colour]]))).toEqual([]);
+    expect(crossedWires(motor, new Map([[earth.id, ""]])).map((c) => c.wire.at)).toEqual(["M1 pe"]);
     // One lead a joint, though two parts of the edge are on it.
     expect(wiresOf("gate-cg2", "edge")).toHaveLength(2);
   });

@@ -20,6 +20,9 @@ interface End {
 }
 
 const JOINTS: ReadonlySet<string> = new Set(["splice", "screw-terminal"]);
+/** What stands for a colour that no model gives, so that a lead that is missing can be told from one that is on. */
+const OWN_LEAD = "own lead";
+const EARTH = "earth lead";
 const SUPPLIES: ReadonlySet<string> = new Set(["mains", "split-phase"]);
 
 /**
@@ -45,7 +48,7 @@ export function transferList(unit: UnitModel, items: readonly string[]): Transfe
     at(end.net, (p) => JOINTS.has(p.type)).map((joint): Row => {
       const id = `${joint.part.id}.${joint.terminal} ${end.part.id}.${end.terminal}`;
       const wire = `own lead of ${end.part.name}`;
-      return { ...rowOf(joint, joint.part), id, colour: "", wire, end: `lead ${joint.net}` };
+      return { ...rowOf(joint, joint.part), id, colour: OWN_LEAD, wire, end: `lead ${joint.net}` };
     }),
   );
   const ownWires = ends.filter(
@@ -60,7 +63,7 @@ export function transferList(unit: UnitModel, items: readonly string[]): Transfe
     .filter((e) => e.terminal === "pe" && !SUPPLIES.has(e.part.type))
     .map((e): Row => {
       const id = `${e.part.id}.pe earth`;
-      return { ...rowOf(e, e.part), id, colour: "", wire: "protective earth", end: id };
+      return { ...rowOf(e, e.part), id, colour: EARTH, wire: "protective earth", end: id };
     });
   // An end of a wire is at one place: where several parts of the item share its net, at the first of them.
   const byEnd = new Map<string, Row>();

@@ -1,6 +1,7 @@
 import type { EventBody } from "#core/job/index.ts";
 import type { RefitFace, RefitRow } from "#core/view/index.ts";
 import { WireSwatch } from "../../ui/WireSwatch.tsx";
+import { isWireColour } from "../../words/wireColours.ts";
 
 /** What is said of a wire whose place is still empty, and of a place where none was found. */
 const OPEN = "open";
@@ -56,7 +57,7 @@ export function TransferList({
           >
             <span className="reading w-20 shrink-0 font-semibold">{row.at}</span>
             <span className="inline-flex w-24 shrink-0 items-center gap-2">
-              {row.colour !== "" && <WireSwatch colour={row.colour} />}
+              {isWireColour(row.colour) && <WireSwatch colour={row.colour} />}
               {row.colour}
             </span>
             <span className="min-w-0 grow basis-40 text-ink-soft">{row.wire}</span>
