@@ -6,6 +6,7 @@ import {
   toScale,
   type Dictionary,
   type Posterior,
+  type ReadingCheck,
   type ReadingRow,
 } from "#core/diagnosis/index.ts";
 import { isCurrent, valueOf } from "#core/job/index.ts";
@@ -67,8 +68,8 @@ export function courseView(
   course: Course,
 ): CourseView {
   const { unit } = dictionary;
-  const setup = { state: course.state, lifts: [] };
   const leading = likeliestCase(dictionary, posterior);
+  const rows = dictionary.beside(leading, checksOf(unit, course));
   const points = course.points.map((id): CoursePoint => {
     const point = unit.points.find((p) => p.id === id)!;
     const base = {
@@ -78,8 +79,8 @@ export function courseView(
       ...(point.colour ? { colour: point.colour } : {}),
     };
     if (id === course.reference) return base;
-    const check = readingCheck(setup, course.function, id, course.reference);
-    const row = dictionary.row(check) as ReadingRow;
+    const check = voltsCheck(course, id);
+    const row = rows.get(check.id)!;
     const expected = expectedOf(row, posterior);
     const measured = job.ledger
       .filter((e) => isCurrent(e) && e.check.id === check.id && e.body.result.kind === "value")
@@ -91,7 +92,7 @@ export function courseView(
     return {
       ...base,
       expected,
-      ...(leading > 0 ? { suspected: row.mean[leading]! } : {}),
+      ...(leading > 0 ? { suspected: row.mean[1]! } : {}),
       ...(measured && value !== undefined
         ? { measured: { value, finding: measured.event.id, asItShould: isAsItShould(row, posterior, value) } }
         : {}),
@@ -99,7 +100,7 @@ export function courseView(
   });
   const links = course.points
     .slice(1)
-    .map((_, i) => linkBetween(dictionary, posterior, job, leading, points[i]!, points[i + 1]!));
+    .map((_, i) => linkBetween(dictionary, posterior, job, leading > 0, rows, points[i]!, points[i + 1]!));
   return {
     id: course.id,
     name: course.name,
@@ -109,6 +110,24 @@ export function courseView(
     points,
     links,
   };
+}
+
+function voltsCheck(course: Course, point: string): ReadingCheck {
+  return readingCheck({ state: course.state, lifts: [] }, course.function, point, course.reference);
+}
+
+function ohmsCheck(unit: UnitModel, from: string, to: string): ReadingCheck {
+  const dead = unit.states.find((s) => s.power === "dead")!;
+  return readingCheck({ state: dead.id, lifts: [] }, "ohm", from, to);
+}
+
+/** All that a course shows: volts at its points, ohms from each to the next. */
+function checksOf(unit: UnitModel, course: Course): ReadingCheck[] {
+  const { points, reference } = course;
+  return [
+    ...points.filter((id) => id !== reference).map((id) => voltsCheck(course, id)),
+    ...points.slice(1).map((id, i) => ohmsCheck(unit, points[i]!, id)),
+  ];
 }
 
 function likeliestCase(dictionary: Dictionary, posterior: Posterior): number {
@@ -138,7 +157,8 @@ function linkBetween(
   dictionary: Dictionary,
   posterior: Posterior,
   job: JobState,
-  leading: number,
+  isSuspected: boolean,
+  rows: ReadonlyMap<string, ReadingRow>,
   from: CoursePoint,
   to: CoursePoint,
 ): CourseLink {
@@ -155,29 +175,29 @@ function linkBetween(
     parts,
     cleared: chance < CLEARED,
     ...(from.measured && to.measured ? { drop: from.measured.value - to.measured.value } : {}),
-    ohms: ohmsBetween(dictionary, posterior, job, leading, from.id, to.id),
+    ohms: ohmsBetween(dictionary.unit, posterior, job, isSuspected, rows, from.id, to.id),
   };
 }
 
 function ohmsBetween(
-  dictionary: Dictionary,
+  unit: UnitModel,
   posterior: Posterior,
   job: JobState,
-  leading: number,
+  isSuspected: boolean,
+  rows: ReadonlyMap<string, ReadingRow>,
   from: string,
   to: string,
 ): StretchOhms {
-  const dead = dictionary.unit.states.find((s) => s.power === "dead")!;
-  const check = readingCheck({ state: dead.id, lifts: [] }, "ohm", from, to);
-  const row = dictionary.row(check) as ReadingRow;
+  const check = ohmsCheck(unit, from, to);
+  const row = rows.get(check.id)!;
   const text = (scaled: number) => valueText("ohm", fromScale("ohm", scaled), 3);
   // Ohms of a passive stretch are the same whichever way round the probes are.
-  const pair = new Set([check.id, readingCheck({ state: dead.id, lifts: [] }, "ohm", to, from).id]);
+  const pair = new Set([check.id, ohmsCheck(unit, to, from).id]);
   const result = job.ledger.filter((e) => isCurrent(e) && pair.has(e.check.id)).at(-1)?.body.result;
   const value = result?.kind === "value" ? valueOf(result.value) : undefined;
   return {
     expected: text(row.mean[0]!),
-    ...(leading > 0 ? { suspected: text(row.mean[leading]!) } : {}),
+    ...(isSuspected ? { suspected: text(row.mean[1]!) } : {}),
     ...(value === undefined
       ? {}
       : {

@@ -1,4 +1,4 @@
-import { toScale, type Dictionary, type Posterior, type ReadingRow } from "#core/diagnosis/index.ts";
+import { toScale, type Dictionary, type Posterior, type ReadingCheck } from "#core/diagnosis/index.ts";
 import { expectedOf } from "./course.ts";
 import { isCurrent, valueOf } from "#core/job/index.ts";
 import type { JobState, TwinReading } from "#core/job/index.ts";
@@ -28,25 +28,24 @@ export function twinRows(dictionary: Dictionary, posterior: Posterior, job: JobS
     job.ledger.filter((e) => isCurrent(e) && e.check.kind === "reading").map((e) => [e.check.id, e] as const),
   );
   const twin = new Map(job.twin.map((t) => [t.check.id, t] as const));
-  const rows = [...new Set([...twin.keys(), ...here.keys()])].flatMap((id): TwinRow[] => {
-    const check = twin.get(id)?.check ?? here.get(id)!.check;
-    const row = dictionary.row(check) as ReadingRow;
-    const { low, high } = expectedOf(row, posterior);
+  const read = [...new Set([...twin.keys(), ...here.keys()])];
+  const checks = read.map((id) => (twin.get(id)?.check ?? here.get(id)!.check) as ReadingCheck);
+  const expected = dictionary.beside(0, checks);
+  const rows = checks.map((check): TwinRow => {
+    const { fn, id } = check;
+    const { low, high } = expectedOf(expected.get(id)!, posterior);
     const [mine, theirs] = [valueIn(here.get(id)), valueIn(twin.get(id))];
     const spread = (Math.SQRT2 * (high - low)) / 4;
-    const { fn } = row.check;
-    return [
-      {
-        check: checkText(dictionary.unit, check),
-        setup: setupText(dictionary.unit, check),
-        expected: rangeText(fn, low, high),
-        ...(mine === undefined ? {} : { here: valueText(fn, mine) }),
-        ...(theirs === undefined ? {} : { twin: valueText(fn, theirs) }),
-        ...(mine === undefined || theirs === undefined
-          ? {}
-          : { alike: Math.abs(toScale(fn, mine) - toScale(fn, theirs)) <= ALIKE * spread }),
-      },
-    ];
+    return {
+      check: checkText(dictionary.unit, check),
+      setup: setupText(dictionary.unit, check),
+      expected: rangeText(fn, low, high),
+      ...(mine === undefined ? {} : { here: valueText(fn, mine) }),
+      ...(theirs === undefined ? {} : { twin: valueText(fn, theirs) }),
+      ...(mine === undefined || theirs === undefined
+        ? {}
+        : { alike: Math.abs(toScale(fn, mine) - toScale(fn, theirs)) <= ALIKE * spread }),
+    };
   });
   return rows.sort((a, b) => Number(b.alike !== undefined) - Number(a.alike !== undefined));
 }

@@ -1,11 +1,4 @@
-import {
-  fromScale,
-  readingCheck,
-  LISTED,
-  weighFindings,
-  type Dictionary,
-  type ReadingRow,
-} from "#core/diagnosis/index.ts";
+import { fromScale, readingCheck, LISTED, weighFindings, type Dictionary } from "#core/diagnosis/index.ts";
 import type { MeterFunction } from "#core/meter/index.ts";
 import type { Point } from "#core/unit/index.ts";
 import { expectedOf, isAsItShould } from "./course.ts";
@@ -49,23 +42,32 @@ export function wiringView(known: Dictionary, events: readonly JobEvent[], state
   dictionary.suspects.forEach(({ part }, i) => {
     if (part !== undefined) chances[part] = (chances[part] ?? 0) + posterior.suspects[i]!;
   });
+  const checkAt = (point: Point) => {
+    const reference = unit.references.find((r) => r.side === point.side);
+    if (!reference || reference.point === point.id) return undefined;
+    return readingCheck({ state: state.id, lifts: [] }, reference.function, point.id, reference.point);
+  };
+  const rows = dictionary.beside(
+    0,
+    unit.points.flatMap((point) => checkAt(point) ?? []),
+  );
   const points = unit.points.map((point): PointReading => {
     const { terminal, net } = terminalOf(dictionary, point);
-    const reference = unit.references.find((r) => r.side === point.side);
     const base = { id: point.id, label: showPoint(point.id), name: point.name, terminal, net };
-    if (!reference || reference.point === point.id) return { ...base, fn: reference?.function ?? "vac" };
-    const check = readingCheck({ state: state.id, lifts: [] }, reference.function, point.id, reference.point);
-    const row = dictionary.row(check) as ReadingRow;
+    const check = checkAt(point);
+    if (!check) return { ...base, fn: unit.references.find((r) => r.side === point.side)?.function ?? "vac" };
+    const { fn } = check;
+    const row = rows.get(check.id)!;
     const value = measuredAt(job, check.id);
     return {
       ...base,
-      fn: reference.function,
-      expected: voltsText(reference.function, fromScale(reference.function, expectedOf(row, posterior).mid)),
+      fn,
+      expected: voltsText(fn, fromScale(fn, expectedOf(row, posterior).mid)),
       ...(value === undefined
         ? {}
         : {
             measured: {
-              text: valueText(reference.function, value),
+              text: valueText(fn, value),
               asItShould: isAsItShould(row, posterior, value),
             },
           }),

@@ -1,10 +1,12 @@
 import {
   readingCheck,
   type Case,
+  type Check,
   type Dictionary,
   type ReadingRow,
   type Suspect,
 } from "#core/diagnosis/index.ts";
+import { twoOf } from "../../core/diagnosis/dictionary/rows.ts";
 import type { Stand } from "#core/sequence/index.ts";
 import { glasswasher } from "./glasswasher.ts";
 
@@ -54,12 +56,14 @@ export function handDictionary(
       slope: new Float32Array(cases.length),
     };
   });
+  const rowOf = (check: Check) => rows.find((r) => r.check.id === check.id)!;
   return {
     unit,
     suspects,
     cases,
     rows,
-    row: (check) => rows.find((r) => r.check.id === check.id)!,
+    row: rowOf,
+    beside: (i, asked) => new Map(asked.map((check) => [check.id, twoOf(rowOf(check), i) as ReadingRow])),
     chattering: [],
     symptoms: () => undefined,
     symptomsSoFar: () => undefined,

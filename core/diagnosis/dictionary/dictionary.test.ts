@@ -4,6 +4,7 @@ import { predictReading } from "../../meter/index.ts";
 import { StateRuns } from "../../sequence/index.ts";
 import { caseOf, glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
 import { buildDictionary, DictionarySizeError, listChecks, readingCheck, type ReadingRow } from "../index.ts";
+import { knownOf, restoreDictionary } from "./dictionary.ts";
 import { toScale } from "./scale.ts";
 
 const dictionary = glasswasherDictionary();
@@ -74,6 +75,31 @@ describe("the fault dictionary", () => {
     const row = dictionary.row(check) as ReadingRow;
     expect(row.mean[caseOf(dictionary, "TC1:open")]).toBeGreaterThan(220);
     expect(dictionary.row(check)).toBe(row);
+  });
+
+  test("two cases side by side read as their whole rows have them, listed or not", () => {
+    // Of its own, so that nothing of it was asked for before.
+    const fresh = restoreDictionary(unit, knownOf(dictionary));
+    const state = { state: "rinse-heat", lifts: [] };
+    const listed = dictionary.rows.find((r) => "mean" in r)! as ReadingRow;
+    const checks = [
+      listed.check,
+      readingCheck(state, "vac", "P4.3", "HT1.1"),
+      readingCheck({ state: "dead", lifts: [] }, "ohm", "P4.3", "HT1.1"),
+    ];
+    for (const suspect of ["TC1:open", "P4.3:high-resistance", "HT1:open"]) {
+      const i = caseOf(dictionary, suspect);
+      const beside = fresh.beside(i, checks);
+      for (const check of checks) {
+        const whole = dictionary.row(check) as ReadingRow;
+        const { mean, sd, slope } = beside.get(check.id)!;
+        expect([...mean]).toEqual([whole.mean[0], whole.mean[i]]);
+        expect([...slope]).toEqual([whole.slope[0], whole.slope[i]]);
+        expect(sd[0]).toBe(whole.sd[0]);
+      }
+    }
+    const healthy = fresh.beside(0, checks.slice(1)).get(checks[1]!.id)!;
+    expect([...healthy.mean]).toEqual(Array(2).fill((dictionary.row(checks[1]!) as ReadingRow).mean[0]));
   });
 
   test("a fault of unknown size predicts a wide reading, one of known size a narrow one", () => {

@@ -6,9 +6,9 @@ import {
   type Symptom,
   type SymptomTable,
 } from "#core/sequence/index.ts";
-import { listChecks, type Check, type ObservationCheck } from "../planning/checks.ts";
+import { listChecks, type Check, type ObservationCheck, type ReadingCheck } from "../planning/checks.ts";
 import { CircuitCache, FALSE_ALARM, HIT_RATE } from "./circuitRows.ts";
-import { appendCases, twoOf, type AnswerRow, type Row } from "./rows.ts";
+import { appendCases, twoOf, type AnswerRow, type ReadingRow, type Row } from "./rows.ts";
 import { listSuspects, type Case, type Suspect, type SuspectList } from "../suspects/suspects.ts";
 import { unlistedFaults } from "../suspects/unlisted.ts";
 import { trialRow } from "./trials.ts";
@@ -21,6 +21,11 @@ export interface Dictionary {
   readonly rows: readonly Row[];
   /** Row of any check, computed and kept when it is not among `rows`. */
   row(check: Check): Row;
+  /**
+   * Readings of the healthy unit and of case i, two a row and by the check's id: where no row is known, these two cases are
+   * solved and not all of them. Case i's spread then leaves out that its size is not known.
+   */
+  beside(i: number, checks: readonly ReadingCheck[]): ReadonlyMap<string, ReadingRow>;
   /** What each case looks like in an ordinary run; undefined for a unit without a sequence. Computed when first asked for. */
   symptoms(report?: (done: number) => void): SymptomTable | undefined;
   /** Takes a table that was computed elsewhere, from `cases` and their faults in order. */
@@ -188,11 +193,18 @@ function assemble(
       }
       return row;
     },
+    beside(i, checks) {
+      const missing = checks.filter((check) => !byId.has(check.id));
+      const [solved] = moreRows(source, suspects, cases[0]!, [cases[i]!], missing);
+      const two = ({ id }: Check) => (byId.has(id) ? twoOf(byId.get(id)!, i) : solved!.get(id)!);
+      return new Map(checks.map((check) => [check.id, two(check) as ReadingRow]));
+    },
     withMore(more, only) {
       if (more.suspects.length === 0) return this;
       const all = [...suspects, ...more.suspects];
       const base = only ? only.map((check) => this.row(check)) : [...byId.values()];
-      const tails = moreRows(source, all, cases[0]!, more.cases, base);
+      const held = base.map((row) => row.check);
+      const tails = moreRows(source, all, cases[0]!, more.cases, held);
       const grown = appendCases(base, tails);
       return assemble(
         source,
@@ -210,22 +222,24 @@ function rowOf(source: Source, suspects: readonly Suspect[], cases: readonly Cas
   const own = cases.filter((c) => !c.wide);
   const row = computeRows(source, source.circuits, suspects, own, [check]).get(check.id)!;
   const wide = cases.filter((c) => c.wide);
-  return wide.length === 0 ? row : appendCases([row], moreRows(source, suspects, cases[0]!, wide, [row]))[0]!;
+  return wide.length === 0
+    ? row
+    : appendCases([row], moreRows(source, suspects, cases[0]!, wide, [check]))[0]!;
 }
 
-/** Rows of further cases, [healthy, case] each, for the checks of `rows`; kept, so that every case is solved once. */
+/** Rows of further cases, [healthy, case] each, for the checks given; kept, so that every case is solved once. */
 function moreRows(
   source: Source,
   suspects: readonly Suspect[],
   healthy: Case,
   cases: readonly Case[],
-  rows: readonly Row[],
+  checks: readonly Check[],
 ): ReadonlyMap<string, Row>[] {
   const tails = cases.map((c) => {
     const key = JSON.stringify(c.faults);
     let own = source.more.get(key);
     if (!own) source.more.set(key, (own = new Map<string, Row>()));
-    return { c, own, missing: rows.filter((row) => !own.has(row.check.id)).map((row) => row.check) };
+    return { c, own, missing: checks.filter((check) => !own.has(check.id)) };
   });
   // Cases that lack the same checks are solved together.
   const groups = new Map<string, typeof tails>();

@@ -13,6 +13,7 @@ import {
   type ReadingRow,
 } from "../index.ts";
 import { EVERYWHERE } from "../../../tests/support/handDictionary.ts";
+import { twoOf } from "../dictionary/rows.ts";
 import { SLIP } from "./likelihood.ts";
 import { normalBelow, normalDensity, readingDensity } from "./normal.ts";
 import { entropy } from "../planning/information.ts";
@@ -76,6 +77,7 @@ function twoSuspects(): Dictionary {
     ],
     rows: [row],
     row: () => row,
+    beside: (i, checks) => new Map(checks.map(({ id }) => [id, twoOf(row, i) as ReadingRow])),
     chattering: [],
     symptoms: () => undefined,
     symptomsSoFar: () => undefined,
