@@ -212,8 +212,19 @@ function listLabel(parts: readonly string[]): string {
     : parts.slice(0, 2).map(showPoint).join(" ") + (parts.length > 2 ? " …" : "");
 }
 
+const chains = new WeakMap<UnitModel, Map<string, readonly string[]>>();
+
 /** Parts that the current passes from one point to the other: the shortest chain through pairs of terminals that conduct. */
-export function partsBetween(unit: UnitModel, from: string, to: string): string[] {
+export function partsBetween(unit: UnitModel, from: string, to: string): readonly string[] {
+  let known = chains.get(unit);
+  if (!known) chains.set(unit, (known = new Map<string, readonly string[]>()));
+  const key = JSON.stringify([from, to]);
+  let parts = known.get(key);
+  if (!parts) known.set(key, (parts = findPartsBetween(unit, from, to)));
+  return parts;
+}
+
+function findPartsBetween(unit: UnitModel, from: string, to: string): string[] {
   const [start, goal] = [netOfPoint(unit, from), netOfPoint(unit, to)];
   if (start === undefined || goal === undefined) return [];
   return chainBetween(unit, start, (net) => net === goal).map((link) => link.part);

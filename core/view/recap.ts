@@ -92,49 +92,62 @@ function standingsOf(dictionary: Dictionary, posterior: Posterior, findings: rea
   const touched = new Map(
     findings.map((f) => [f.id, new Set(directParts(unit, f).map((part) => itemOf.get(part)!))]),
   );
+  const lowerings = loweringsOf(dictionary, posterior, findings, touched);
   return [...chances]
     .map(([id, chance]): { id: string; chance: number; lowered?: Lowering } => {
-      const lowerings = loweringsOf(dictionary, posterior, findings, id, touched);
-      const direct = lowerings.find((l) => l.direct && l.factor < DIRECT_FACTOR);
-      const strongest = direct ?? lowerings[0];
+      const own = lowerings.get(id) ?? [];
+      const direct = own.find((l) => l.direct && l.factor < DIRECT_FACTOR);
+      const strongest = direct ?? own[0];
       return { id, chance, ...(strongest ? { lowered: strongest } : {}) };
     })
     .sort((a, b) => b.chance - a.chance);
 }
 
 /**
- * By how much each finding lowered an item's odds by itself: how well the item explains it, in the mean over its faults as
- * they started, against how well the rest does as it now stands. Strongest first.
+ * By how much each finding lowered each item's odds by itself: how well the item explains it, in the mean over its faults as
+ * they started, against how well the rest does as it now stands. By item, strongest first.
  */
 function loweringsOf(
   dictionary: Dictionary,
   { logs, fine, fineChances }: Posterior,
   findings: readonly Evidence[],
-  item: string,
   touched: ReadonlyMap<string, ReadonlySet<string>>,
-): Lowering[] {
-  const own = Uint8Array.from(fine.suspect, (s) => (itemKey(dictionary, s) === item ? 1 : 0));
-  const lowerings: Lowering[] = [];
+): Map<string, Lowering[]> {
+  const keys = [...new Set(dictionary.suspects.map((_, i) => itemKey(dictionary, i)))];
+  const itemOf = Int32Array.from(dictionary.suspects, (_, i) => keys.indexOf(itemKey(dictionary, i)));
+  const priors = Float64Array.from(dictionary.suspects, (s) => s.prior);
+  const all = new Map<string, Lowering[]>(keys.map((key) => [key, []]));
+  // Per item: sums over its faults as they started, and as they now stand.
+  const perItem = () => new Float64Array(keys.length);
+  const [start, startWeight, now, nowWeight] = [perItem(), perItem(), perItem(), perItem()] as const;
   for (const finding of findings) {
     if (finding.kind === "claim") continue;
     const log = logs.get(finding.check.id);
     if (!log) continue;
-    const sums = { own: 0, ownWeight: 0, rest: 0, restWeight: 0 };
+    for (const sums of [start, startWeight, now, nowWeight]) sums.fill(0);
     for (let f = 0; f < fine.count; f++) {
       const likelihood = Math.exp(log[f]!);
-      if (own[f] === 1) {
-        const weight = dictionary.suspects[fine.suspect[f]!]!.prior * fine.share[f]!;
-        sums.own += weight * likelihood;
-        sums.ownWeight += weight;
-      } else {
-        sums.rest += fineChances[f]! * likelihood;
-        sums.restWeight += fineChances[f]!;
-      }
+      const suspect = fine.suspect[f]!;
+      const item = itemOf[suspect]!;
+      const weight = priors[suspect]! * fine.share[f]!;
+      start[item]! += weight * likelihood;
+      startWeight[item]! += weight;
+      now[item]! += fineChances[f]! * likelihood;
+      nowWeight[item]! += fineChances[f]!;
     }
-    const factor =
-      sums.own / sums.ownWeight / Math.max(1e-300, sums.rest / Math.max(1e-300, sums.restWeight));
-    if (factor < 1)
-      lowerings.push({ finding: finding.id, factor, direct: touched.get(finding.id)!.has(item) });
+    keys.forEach((key, item) => {
+      // Summed over the others: what is left of a whole after an item that has nearly all of it is rounding.
+      const [rest, restWeight] = [sumWithout(now, item), sumWithout(nowWeight, item)];
+      const factor =
+        start[item]! / startWeight[item]! / Math.max(1e-300, rest / Math.max(1e-300, restWeight));
+      if (factor < 1)
+        all.get(key)!.push({ finding: finding.id, factor, direct: touched.get(finding.id)!.has(key) });
+    });
   }
-  return lowerings.sort((a, b) => a.factor - b.factor);
+  for (const lowerings of all.values()) lowerings.sort((a, b) => a.factor - b.factor);
+  return all;
+}
+
+function sumWithout(list: Float64Array, left: number): number {
+  return list.reduce((sum, value, i) => (i === left ? sum : sum + value), 0);
 }

@@ -65,29 +65,39 @@ export function ambiguityGroups(
   return groups;
 }
 
-/** Whether some check tells case a from case b. Only checks that one of them changes at all can. */
-function areToldApart(rows: readonly Row[], a: number, b: number): boolean {
-  const changing = changedBy(rows);
-  const tells = (row: Row) => tellsApart(row, a, b);
-  return changing(a).some(tells) || changing(b).some(tells);
+/** What is known of one set of checks; found when first asked for, since the same job is looked at again and again. */
+interface Apart {
+  /** By case, the checks that do not read as in the healthy unit, one of each set that reads alike. */
+  readonly changed: Map<number, readonly Row[]>;
+  readonly distinct: readonly Row[];
+  /** By both cases, as "a b". */
+  readonly pairs: Map<string, boolean>;
 }
 
-const changedRows = new WeakMap<readonly Row[], (i: number) => readonly Row[]>();
+const knownApart = new WeakMap<readonly Row[], Apart>();
 
-/** By case, the checks that do not read as in the healthy unit, one of each set that reads alike; found when first asked for. */
-function changedBy(rows: readonly Row[]): (i: number) => readonly Row[] {
-  let lookUp = changedRows.get(rows);
-  if (!lookUp) {
+/** Whether some check tells case a from case b. Only checks that one of them changes at all can. */
+function areToldApart(rows: readonly Row[], a: number, b: number): boolean {
+  let apart = knownApart.get(rows);
+  if (!apart) {
     const distinct = [...new Map(rows.map((row) => ["chance" in row ? row.chance : row.mean, row])).values()];
-    const known = new Map<number, readonly Row[]>();
-    lookUp = (i) => {
-      let list = known.get(i);
-      if (!list) known.set(i, (list = distinct.filter((row) => differs(row)[i] === 1)));
-      return list;
-    };
-    changedRows.set(rows, lookUp);
+    apart = { changed: new Map<number, readonly Row[]>(), distinct, pairs: new Map<string, boolean>() };
+    knownApart.set(rows, apart);
   }
-  return lookUp;
+  const { pairs } = apart;
+  const key = `${a} ${b}`;
+  let told = pairs.get(key);
+  if (told === undefined) {
+    const tells = (row: Row) => tellsApart(row, a, b);
+    pairs.set(key, (told = changedBy(apart, a).some(tells) || changedBy(apart, b).some(tells)));
+  }
+  return told;
+}
+
+function changedBy({ changed, distinct }: Apart, i: number): readonly Row[] {
+  let list = changed.get(i);
+  if (!list) changed.set(i, (list = distinct.filter((row) => differs(row)[i] === 1)));
+  return list;
 }
 
 export function tellsApart(row: Row, a: number, b: number): boolean {
