@@ -4,8 +4,9 @@ import { Piscina } from "piscina";
 import type { NoOwnValue, OwnValue, ReadingCheck } from "#core/diagnosis/index.ts";
 import type { JobView, SuspectsOverTime } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
+import { oneAtATime } from "../database/oneAtATime.ts";
 import { pool } from "../database/pool.ts";
-import { shopOfWork } from "../database/shopOfWork.ts";
+import { inShop, shopOfWork } from "../database/shopOfWork.ts";
 import type { Job } from "../jobs/readJob.ts";
 import { ANALYSIS_FILE, hasDictionary, modelsWithoutDictionary } from "../units/dictionaries.ts";
 import { modelByHash } from "../units/models.ts";
@@ -16,6 +17,8 @@ import type { AnalysisAnswer, AnalysisRequest, AnalysisTask } from "./analysis.w
 const VIEW_MS = 45_000;
 /** A dictionary that takes longer is not built here; pages of that unit show readings, and browsers build their own. */
 const DICTIONARY_MS = 300_000;
+/** Dictionaries built beside each other at most: each takes memory, and a connection that holds its lock. */
+const BUILDERS = Math.min(3, os.availableParallelism());
 /** Views of one unit beside each other: the rest of the threads stay free for other units. */
 const MOST_OF_ONE_UNIT = 1;
 
@@ -27,8 +30,9 @@ const forShop = (task: AnalysisTask): AnalysisRequest => ({ shop: shopOfWork(), 
 class Analysis {
   /** Views for pages: short, several at a time. */
   private readonly views = makeThreads(Math.max(2, os.availableParallelism()), NICENESS.view);
-  /** Dictionaries: long, one after the other, so that no page waits for one. */
-  private readonly builders = makeThreads(1, NICENESS.dictionary);
+  /** Dictionaries: long, on threads of their own that give way, so that no page waits for one. */
+  private readonly builders = makeThreads(BUILDERS, NICENESS.dictionary);
+  private readonly turns = new PQueue({ concurrency: BUILDERS });
   private readonly lanes = new Map<string, PQueue>();
   private readonly building = new Map<string, Promise<void>>();
   /** Models whose dictionary could not be built in this process's life. */
@@ -37,7 +41,7 @@ class Analysis {
   /** By the unit's dictionary where there is one; by readings alone where not, which is then built. */
   async view(job: Job, asker?: AbortSignal): Promise<JobView> {
     const view = await this.viewNow(job, asker);
-    if (view.readingsOnly) void this.build(job.modelHash, job.unit);
+    if (view.readingsOnly) void this.build(job.modelHash, job.unit, true);
     return view;
   }
 
@@ -45,7 +49,7 @@ class Analysis {
   async wholeView(job: Job, asker?: AbortSignal): Promise<JobView> {
     const view = await this.viewNow(job, asker);
     if (!view.readingsOnly) return view;
-    await this.build(job.modelHash, job.unit);
+    await this.build(job.modelHash, job.unit, true);
     return this.viewNow(job, asker);
   }
 
@@ -78,19 +82,25 @@ class Analysis {
     return (await this.views.run(request, { signal })) as OwnValue | NoOwnValue;
   }
 
-  /** Builds and stores a dictionary unless that is done, under way or known to fail. Never throws. */
-  build(hash: string, unit: UnitModel): Promise<void> {
+  /**
+   * Builds and stores a dictionary unless that is done, under way (here or in another process) or known to fail. Never throws.
+   * @param isAsked somebody works on the unit: it is built before those that nobody has asked for
+   */
+  build(hash: string, unit: UnitModel, isAsked: boolean): Promise<void> {
     if (this.unbuildable.has(hash)) return Promise.resolve();
     // Another shop's dictionary of the same model is another row.
-    const key = `${shopOfWork()} ${hash}`;
+    const shop = shopOfWork();
+    const key = `${shop} ${hash}`;
     const under = this.building.get(key);
     if (under) return under;
+    const request = forShop({ want: "dictionary", hash, unit });
+    // Its time begins when it is its turn.
+    const built = async () =>
+      void (await this.builders.run(request, { signal: AbortSignal.timeout(DICTIONARY_MS) }));
+    const alone = () => oneAtATime(`dictionary ${key}`, () => hasDictionary(pool(), hash), built);
     const work = (async () => {
       try {
-        if (await hasDictionary(pool(), hash)) return;
-        await this.builders.run(forShop({ want: "dictionary", hash, unit }), {
-          signal: AbortSignal.timeout(DICTIONARY_MS),
-        });
+        await this.turns.add(() => inShop(shop, alone), { priority: isAsked ? 1 : 0 });
       } catch (error) {
         // Without the database it can be tried again; too large or too slow it stays.
         if (!(error instanceof Response)) this.unbuildable.add(hash);
@@ -145,15 +155,20 @@ export function findOwnValue(
 
 /** Has the unit's dictionary built while its Start a job form is being filled in. Nobody waits for it. */
 export function prepareAnalysis(hash: string, unit: UnitModel): void {
-  void analysis().build(hash, unit);
+  void analysis().build(hash, unit, true);
 }
 
-/** Builds what dictionaries the library still lacks, one after the other, so that a page seldom is without. */
+/** Builds what dictionaries the library still lacks, so that a page seldom is without. */
 export async function prepareLibrary(): Promise<void> {
-  for (const hash of await modelsWithoutDictionary(pool())) {
-    const stored = await modelByHash(pool(), hash);
-    if (stored) await analysis().build(hash, stored.unit);
-  }
+  const hashes = await modelsWithoutDictionary(pool());
+  // No more than can be under way: who asks for one meanwhile is next.
+  const oneByOne = async () => {
+    for (let hash = hashes.shift(); hash !== undefined; hash = hashes.shift()) {
+      const stored = await modelByHash(pool(), hash);
+      if (stored) await analysis().build(hash, stored.unit, false);
+    }
+  };
+  await Promise.all(Array.from({ length: BUILDERS }, oneByOne));
 }
 
 function makeThreads(maxThreads: number, niceness: number): Threads {
