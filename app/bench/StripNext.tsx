@@ -5,6 +5,7 @@ import {
   type Cause,
   type Load,
   type Protection,
+  type StripPlan,
   type StripQuestion,
   type StripStep,
   type Strategy,
@@ -44,35 +45,11 @@ const DEVICE_WORDS: Readonly<
 export function StripNext(props: Props) {
   const { loads, steps, choice, strategy, plugPulled, onStrategy, onStep, onPlug, onUndo, onAfresh } = props;
   const { protection, mostTrips, lamp, volts } = choice;
-  const question: StripQuestion = useMemo(
-    () => ({
-      loads,
-      steps,
-      strategy,
-      settings: {
-        protection,
-        mostTrips,
-        tripMinutes: lamp ? 0.5 : protection.kind === "fuse" ? TRIP_MINUTES.fuse : TRIP_MINUTES.other,
-      },
-      ...(plugPulled ? { plugPulled } : {}),
-    }),
-    [loads, steps, strategy, protection, mostTrips, lamp, plugPulled],
-  );
-  const { plan, planning, past } = useStripPlan(question);
+  const { plan, planning, past } = useStripPlan(useQuestion(props));
   const words = DEVICE_WORDS[protection.kind];
   const name = (id: string) => loads.find((l) => l.id === id)?.name ?? id;
-  const answer = (tripped: boolean) => {
-    if (past || plan?.next.kind !== "connect") return;
-    onStep({
-      connected: plan.next.connected,
-      tripped,
-      spent:
-        !tripped || lamp || protection.kind === "rail"
-          ? "nothing"
-          : protection.kind === "fuse"
-            ? "fuse"
-            : "reset",
-    });
+  const answer = (connected: readonly string[], tripped: boolean) => {
+    if (!past) onStep({ connected, tripped, spent: tripped ? spentBy(choice) : "nothing" });
   };
   return (
     <section
@@ -92,44 +69,7 @@ export function StripNext(props: Props) {
       </div>
       {plan === undefined && <p className="py-2 text-ink-soft">Planning the next try…</p>}
       {plan?.next.kind === "connect" && (
-        <div className={planning ? "being-worked-out" : ""}>
-          <p className="py-1 text-xl font-bold">{plan.next.why}</p>
-          <ul className="grid gap-x-4 sm:grid-cols-2">
-            {loads.map((l) => {
-              const on = plan.next.kind === "connect" && plan.next.connected.includes(l.id);
-              return (
-                <li
-                  key={l.id}
-                  className={`flex items-baseline gap-2 py-0.5 ${on ? "font-semibold" : "text-ink-soft"}`}
-                >
-                  <span aria-hidden>{on ? "●" : "○"}</span>
-                  {l.name}: {on ? "on" : "off"}
-                </li>
-              );
-            })}
-          </ul>
-          {plan.next.run.length > 0 && (
-            <p data-testid="strip-run" className="my-1 border-l-4 border-live pl-3 text-lg">
-              {plan.next.run
-                .map(({ load, state }) => `${load} draws only when it is called: run ${state}`)
-                .join("; ")}
-              , and watch.
-            </p>
-          )}
-          <LeftOn protection={protection} loads={loads} connected={plan.next.connected} />
-          <p className="py-1 text-[0.9375rem] text-ink-soft">
-            Dead and isolated while plugs are moved; then switch on. Chance that it {words.will}:{" "}
-            {percentText(plan.next.trips)} %.
-          </p>
-          <div className="grid grid-cols-2 gap-2">
-            <Button look="main" disabled={past} onClick={() => answer(false)}>
-              {words.holds}
-            </Button>
-            <Button look="main" disabled={past} onClick={() => answer(true)}>
-              {words.opens}
-            </Button>
-          </div>
-        </div>
+        <Try {...{ next: plan.next, loads, protection, planning, past }} onAnswer={answer} />
       )}
       {plan?.next.kind === "dead checks" && (
         <p className="py-2 text-lg font-semibold text-hazard">{plan.next.why}</p>
@@ -153,56 +93,166 @@ export function StripNext(props: Props) {
           </Button>
         )}
       </div>
-      <fieldset className="pt-3">
-        <legend className="section-title">How to go about it</legend>
-        {STRATEGIES.map((s) => {
-          const cost = plan?.costs.find((c) => c.strategy === s);
+      <Strategies {...{ strategy, protection, onStrategy }} costs={plan?.costs ?? []} />
+      <PlugPulled {...{ words, plugPulled, onPlug }} />
+      <Suspected causes={plan?.causes ?? []} name={name} />
+    </section>
+  );
+}
+
+function useQuestion({ loads, steps, choice, strategy, plugPulled }: Props): StripQuestion {
+  const { protection, mostTrips, lamp } = choice;
+  return useMemo(
+    () => ({
+      loads,
+      steps,
+      strategy,
+      settings: {
+        protection,
+        mostTrips,
+        tripMinutes: lamp ? 0.5 : protection.kind === "fuse" ? TRIP_MINUTES.fuse : TRIP_MINUTES.other,
+      },
+      ...(plugPulled ? { plugPulled } : {}),
+    }),
+    [loads, steps, strategy, protection, mostTrips, lamp, plugPulled],
+  );
+}
+
+/** What a trip costs: a lamp in series spares what protects, and a rail comes back by itself. */
+function spentBy({ lamp, protection }: ProtectionChoice): StripStep["spent"] {
+  if (lamp || protection.kind === "rail") return "nothing";
+  return protection.kind === "fuse" ? "fuse" : "reset";
+}
+
+/** What is to be connected now, and the two answers. */
+function Try({
+  next,
+  loads,
+  protection,
+  planning,
+  past,
+  onAnswer,
+}: {
+  next: Extract<StripPlan["next"], { kind: "connect" }>;
+  loads: readonly Load[];
+  protection: Protection;
+  planning: boolean;
+  past: boolean;
+  onAnswer: (connected: readonly string[], tripped: boolean) => void;
+}) {
+  const words = DEVICE_WORDS[protection.kind];
+  const { connected } = next;
+  return (
+    <div className={planning ? "being-worked-out" : ""}>
+      <p className="py-1 text-xl font-bold">{next.why}</p>
+      <ul className="grid gap-x-4 sm:grid-cols-2">
+        {loads.map((l) => {
+          const on = connected.includes(l.id);
           return (
-            <label key={s} className="flex min-h-11 items-center gap-3 border-t border-rule-faint">
-              <input
-                type="radio"
-                name="strategy"
-                className="size-5 accent-here"
-                checked={strategy === s}
-                onChange={() => onStrategy(s)}
-              />
-              <span className="grow">{s}</span>
-              {cost && (
-                <span className="reading text-[0.9375rem]">
-                  {Math.round(cost.minutes)} min, {cost.trips.toFixed(1)}{" "}
-                  {protection.kind === "fuse" ? "fuses" : "trips"}
-                </span>
-              )}
-            </label>
+            <li
+              key={l.id}
+              className={`flex items-baseline gap-2 py-0.5 ${on ? "font-semibold" : "text-ink-soft"}`}
+            >
+              <span aria-hidden>{on ? "●" : "○"}</span>
+              {l.name}: {on ? "on" : "off"}
+            </li>
           );
         })}
-      </fieldset>
-      <fieldset className="pt-2">
-        <legend className="section-title">Unit unplugged: does the outlet still trip?</legend>
-        <div className="flex flex-wrap gap-x-5">
-          {(
-            [
-              ["not tried", undefined],
-              [words.holds.toLowerCase(), false],
-              [`${words.opens.toLowerCase()} still`, true],
-            ] as const
-          ).map(([label, tripped]) => (
-            <label key={label} className="flex min-h-11 items-center gap-2">
-              <input
-                type="radio"
-                name="plug"
-                className="size-5 accent-here"
-                checked={plugPulled?.tripped === tripped}
-                onChange={() => onPlug(tripped === undefined ? undefined : { tripped })}
-              />
-              {label}
-            </label>
-          ))}
-        </div>
-      </fieldset>
+      </ul>
+      {next.run.length > 0 && (
+        <p data-testid="strip-run" className="my-1 border-l-4 border-live pl-3 text-lg">
+          {next.run.map(({ load, state }) => `${load} draws only when it is called: run ${state}`).join("; ")}
+          , and watch.
+        </p>
+      )}
+      <LeftOn {...{ protection, loads, connected }} />
+      <p className="py-1 text-[0.9375rem] text-ink-soft">
+        Dead and isolated while plugs are moved; then switch on. Chance that it {words.will}:{" "}
+        {percentText(next.trips)} %.
+      </p>
+      <div className="grid grid-cols-2 gap-2">
+        <Button look="main" disabled={past} onClick={() => onAnswer(connected, false)}>
+          {words.holds}
+        </Button>
+        <Button look="main" disabled={past} onClick={() => onAnswer(connected, true)}>
+          {words.opens}
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function Strategies({
+  strategy,
+  protection,
+  costs,
+  onStrategy,
+}: Pick<Props, "strategy" | "onStrategy"> & { protection: Protection; costs: StripPlan["costs"] }) {
+  return (
+    <fieldset className="pt-3">
+      <legend className="section-title">How to go about it</legend>
+      {STRATEGIES.map((s) => {
+        const cost = costs.find((c) => c.strategy === s);
+        return (
+          <label key={s} className="flex min-h-11 items-center gap-3 border-t border-rule-faint">
+            <input
+              type="radio"
+              name="strategy"
+              className="size-5 accent-here"
+              checked={strategy === s}
+              onChange={() => onStrategy(s)}
+            />
+            <span className="grow">{s}</span>
+            {cost && (
+              <span className="reading text-[0.9375rem]">
+                {Math.round(cost.minutes)} min, {cost.trips.toFixed(1)}{" "}
+                {protection.kind === "fuse" ? "fuses" : "trips"}
+              </span>
+            )}
+          </label>
+        );
+      })}
+    </fieldset>
+  );
+}
+
+function PlugPulled({
+  words,
+  plugPulled,
+  onPlug,
+}: Pick<Props, "plugPulled" | "onPlug"> & { words: { holds: string; opens: string } }) {
+  const answers = [
+    ["not tried", undefined],
+    [words.holds.toLowerCase(), false],
+    [`${words.opens.toLowerCase()} still`, true],
+  ] as const;
+  return (
+    <fieldset className="pt-2">
+      <legend className="section-title">Unit unplugged: does the outlet still trip?</legend>
+      <div className="flex flex-wrap gap-x-5">
+        {answers.map(([label, tripped]) => (
+          <label key={label} className="flex min-h-11 items-center gap-2">
+            <input
+              type="radio"
+              name="plug"
+              className="size-5 accent-here"
+              checked={plugPulled?.tripped === tripped}
+              onChange={() => onPlug(tripped === undefined ? undefined : { tripped })}
+            />
+            {label}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+function Suspected({ causes, name }: { causes: StripPlan["causes"]; name: (id: string) => string }) {
+  return (
+    <>
       <h2 className="section-title pt-2">Suspected</h2>
       <ol>
-        {plan?.causes
+        {causes
           .filter((c) => c.chance >= 0.01)
           .slice(0, 8)
           .map(({ cause, chance }) => (
@@ -212,7 +262,7 @@ export function StripNext(props: Props) {
             </li>
           ))}
       </ol>
-    </section>
+    </>
   );
 }
 
