@@ -1,4 +1,3 @@
-import { ArrowLeftRight, Download, Minus, Plus, Printer, Scan } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { WiringView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
@@ -9,14 +8,15 @@ import {
   type Direction,
   type PlacedDiagram,
 } from "#core/wiring/index.ts";
-import { Button } from "../ui/Button.tsx";
 import { useLayout } from "./layout.ts";
 import { useShop } from "../ui/ShopBar.tsx";
 import type { Region } from "./PartSymbol.tsx";
+import { partOfTerminal } from "./partOfTerminal.ts";
 import { regionOf } from "./regionOf.ts";
 import { saveAsSvg } from "./saveAsSvg.ts";
 import { useZoom, type Box } from "./useZoom.ts";
 import { WiringSheet, type Chosen } from "./WiringSheet.tsx";
+import { WiringTools } from "./WiringTools.tsx";
 
 interface Props {
   unit: UnitModel;
@@ -51,12 +51,89 @@ export function WiringDrawing({ unit, figures, pair, middle, small = false, chil
   const diagram = laid?.diagram ?? wanted;
   const [region, setRegion] = useState<Region>(regionOf(unit, settings));
   const [chosen, setChosen] = useState<Chosen>();
-  const [sought, setSought] = useState("");
   const { frame, sheet, show, scaleBy } = useZoom();
 
   const terminalAt = (point: string | undefined) =>
     point === undefined ? undefined : (unit.points.find((p) => p.id === point)?.terminal ?? point);
   const probes = { red: terminalAt(pair?.red), black: terminalAt(pair?.black) };
+  const question = { unit, pair, middle, figures, diagram, placed };
+  const { asked, showQuestion } = useQuestion(question, show);
+  const go = (id: string) => {
+    if (!placed) return;
+    setChosen({ part: id });
+    show(boxAround(diagram, placed, [id, ...neighboursOf(diagram, id)]));
+    requestAnimationFrame(() =>
+      frame.current?.querySelector<SVGElement>(`[data-part="${CSS.escape(id)}"]`)?.focus(),
+    );
+  };
+  const onKey = (event: React.KeyboardEvent) => {
+    const direction = ARROWS[event.key];
+    if (!direction || !placed || !chosen || !("part" in chosen)) return;
+    event.preventDefault();
+    const next = partToThe(direction, diagram, placed, chosen.part);
+    if (next) go(next);
+  };
+
+  return (
+    <div className="flex min-h-0 grow flex-col">
+      <WiringTools
+        {...{ unit, diagram, region, small }}
+        ready={placed !== undefined}
+        onGo={go}
+        onScale={scaleBy}
+        onAll={() => placed && show(whole(placed))}
+        onQuestion={asked.length > 0 ? showQuestion : undefined}
+        onRegion={setRegion}
+        onSave={() => saveAsSvg(sheet.current!.querySelector("svg")!, `${unit.id}-wiring.svg`)}
+      />
+      <div className="relative flex min-h-0 grow flex-col md:flex-row">
+        <div
+          ref={frame}
+          data-testid="wiring"
+          data-laid={placed ? "true" : undefined}
+          className="wiring-frame relative min-h-64 grow cursor-grab touch-none overflow-hidden bg-sheet active:cursor-grabbing"
+          role="group"
+          aria-label={`Wiring of ${unit.name}. Arrow keys move between neighbouring parts.`}
+          onKeyDown={onKey}
+        >
+          <div ref={sheet} className="wiring-sheet absolute top-0 left-0 origin-top-left">
+            {placed && (
+              <WiringSheet
+                diagram={diagram}
+                placed={placed}
+                region={region}
+                figures={figures}
+                probes={probes}
+                chosen={chosen}
+                onChoose={setChosen}
+              />
+            )}
+          </div>
+          {!placed && <NotLaidOut trouble={layout && "trouble" in layout ? layout.trouble : undefined} />}
+        </div>
+        {children && (
+          <aside
+            aria-label="What is chosen"
+            className="no-print max-h-[45%] shrink-0 overflow-y-auto border-t-[1.5px] border-ink p-3 md:max-h-none md:w-80 md:border-t-0 md:border-l-[1.5px]"
+          >
+            {children(chosen)}
+          </aside>
+        )}
+      </div>
+    </div>
+  );
+}
+
+interface Question extends Pick<Props, "unit" | "pair" | "middle" | "figures"> {
+  diagram: ReturnType<typeof diagramOf>;
+  placed: PlacedDiagram | undefined;
+}
+
+/** The parts that a pair is asked for at, else the one suspected most: brought into view when they change. */
+function useQuestion(
+  { unit, pair, middle, figures, diagram, placed }: Question,
+  show: (box: Box) => void,
+): { asked: readonly string[]; showQuestion: () => void } {
   const asked = useMemo(
     () =>
       [pair?.red, pair?.black].flatMap((point) => {
@@ -90,167 +167,22 @@ export function WiringDrawing({ unit, figures, pair, middle, small = false, chil
   useEffect(() => {
     if (target !== undefined) latest.current();
   }, [target]);
-
-  const found = useMemo(() => {
-    const name = sought.trim().toLowerCase().replaceAll("·", ".");
-    if (name === "") return [];
-    const point = unit.points.find((p) => p.id.toLowerCase() === name);
-    const part = point && partOfTerminal(point.terminal ?? point.id);
-    return diagram.nodes
-      .filter(
-        (n) =>
-          n.kind === "part" &&
-          (n.id === part || n.id.toLowerCase().startsWith(name) || n.name.toLowerCase().includes(name)),
-      )
-      .slice(0, 6);
-  }, [sought, unit, diagram]);
-
-  const go = (id: string) => {
-    if (!placed) return;
-    setChosen({ part: id });
-    show(boxAround(diagram, placed, [id, ...neighboursOf(diagram, id)]));
-    requestAnimationFrame(() =>
-      frame.current?.querySelector<SVGElement>(`[data-part="${CSS.escape(id)}"]`)?.focus(),
-    );
-  };
-  const onKey = (event: React.KeyboardEvent) => {
-    const direction = ARROWS[event.key];
-    if (!direction || !placed || !chosen || !("part" in chosen)) return;
-    event.preventDefault();
-    const next = partToThe(direction, diagram, placed, chosen.part);
-    if (next) go(next);
-  };
-
-  return (
-    <div className="flex min-h-0 grow flex-col">
-      <div className="no-print flex flex-wrap items-center gap-2 border-b border-rule px-3 py-1.5">
-        <div className="relative grow sm:max-w-72">
-          <input
-            type="search"
-            aria-label="Find a part or a point"
-            placeholder="Find: K3, P4.3, heater"
-            className="min-h-11 w-full border-[1.5px] border-ink px-3"
-            value={sought}
-            onChange={(e) => setSought(e.target.value)}
-            onKeyDown={(e) => {
-              if (e.key === "Enter" && found[0]) {
-                go(found[0].id);
-                setSought("");
-              }
-            }}
-          />
-          {sought.trim() !== "" && (
-            <ul className="absolute top-full right-0 left-0 z-20 border-[1.5px] border-ink bg-sheet">
-              {found.map((node) => (
-                <li key={node.id}>
-                  <button
-                    type="button"
-                    className="min-h-11 w-full px-3 text-left hover:bg-here-soft"
-                    onClick={() => {
-                      go(node.id);
-                      setSought("");
-                    }}
-                  >
-                    <b>{node.label}</b> {node.name}
-                  </button>
-                </li>
-              ))}
-              {found.length === 0 && (
-                <li className="px-3 py-2">Nothing on this drawing is called “{sought.trim()}”.</li>
-              )}
-            </ul>
-          )}
-        </div>
-        <Button aria-label="Zoom in" className="px-3!" onClick={() => scaleBy(1.4)}>
-          <Plus size={18} aria-hidden />
-        </Button>
-        <Button aria-label="Zoom out" className="px-3!" onClick={() => scaleBy(1 / 1.4)}>
-          <Minus size={18} aria-hidden />
-        </Button>
-        <Button onClick={() => placed && show(whole(placed))}>
-          <Scan size={18} aria-hidden /> All
-        </Button>
-        {asked.length > 0 && <Button onClick={showQuestion}>Back to the check</Button>}
-        {!small && (
-          <>
-            <Button
-              className="max-md:hidden"
-              aria-label={`Symbols: ${region === "IEC" ? "IEC 60617" : "North American"}. Change.`}
-              onClick={() => setRegion(region === "IEC" ? "NA" : "IEC")}
-            >
-              <ArrowLeftRight size={16} aria-hidden />{" "}
-              {region === "IEC" ? "IEC symbols" : "N. American symbols"}
-            </Button>
-            <Button
-              className="max-md:hidden"
-              disabled={!placed}
-              onClick={() =>
-                sheet.current && saveAsSvg(sheet.current.querySelector("svg")!, `${unit.id}-wiring.svg`)
-              }
-            >
-              <Download size={16} aria-hidden /> SVG
-            </Button>
-            <Button className="max-md:hidden" disabled={!placed} onClick={() => window.print()}>
-              <Printer size={16} aria-hidden /> Print or PDF
-            </Button>
-          </>
-        )}
-      </div>
-      <div className="relative flex min-h-0 grow flex-col md:flex-row">
-        <div
-          ref={frame}
-          data-testid="wiring"
-          data-laid={placed ? "true" : undefined}
-          className="wiring-frame relative min-h-64 grow cursor-grab touch-none overflow-hidden bg-sheet active:cursor-grabbing"
-          role="group"
-          aria-label={`Wiring of ${unit.name}. Arrow keys move between neighbouring parts.`}
-          onKeyDown={onKey}
-        >
-          <div ref={sheet} className="wiring-sheet absolute top-0 left-0 origin-top-left">
-            {placed && (
-              <WiringSheet
-                diagram={diagram}
-                placed={placed}
-                region={region}
-                figures={figures}
-                probes={probes}
-                chosen={chosen}
-                onChoose={setChosen}
-              />
-            )}
-          </div>
-          {!placed && (
-            <div className="absolute inset-0 grid place-content-center p-6 text-center">
-              {layout && "trouble" in layout ? (
-                <p className="font-semibold text-hazard">{layout.trouble}</p>
-              ) : (
-                <p>
-                  Laying out the drawing…
-                  <progress
-                    className="mt-2 block h-1.5 w-48 accent-here"
-                    aria-label="Laying out the drawing"
-                  />
-                </p>
-              )}
-            </div>
-          )}
-        </div>
-        {children && (
-          <aside
-            aria-label="What is chosen"
-            className="no-print max-h-[45%] shrink-0 overflow-y-auto border-t-[1.5px] border-ink p-3 md:max-h-none md:w-80 md:border-t-0 md:border-l-[1.5px]"
-          >
-            {children(chosen)}
-          </aside>
-        )}
-      </div>
-    </div>
-  );
+  return { asked, showQuestion };
 }
 
-/** "K3.com" belongs to K3, "P4.3.a" to P4.3. */
-function partOfTerminal(terminal: string): string {
-  return terminal.slice(0, terminal.lastIndexOf("."));
+function NotLaidOut({ trouble }: { trouble: string | undefined }) {
+  return (
+    <div className="absolute inset-0 grid place-content-center p-6 text-center">
+      {trouble !== undefined ? (
+        <p className="font-semibold text-hazard">{trouble}</p>
+      ) : (
+        <p>
+          Laying out the drawing…
+          <progress className="mt-2 block h-1.5 w-48 accent-here" aria-label="Laying out the drawing" />
+        </p>
+      )}
+    </div>
+  );
 }
 
 const whole = ({ width, height }: PlacedDiagram): Box => ({ x: 0, y: 0, width, height });

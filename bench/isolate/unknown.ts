@@ -49,7 +49,7 @@ function playChanged(
   const plays: UnknownPlay[] = [];
   for (let tries = 0; tries < 8 * most && plays.length < most; tries++) {
     const changed = makers[tries % makers.length]!(bench.unit, random);
-    const truth = changed && truthOf(changed.unit);
+    const truth = changed && truthOf(changed.unit, bench.unit);
     if (!truth || !isNoticed(bench.dictionary, bench.complaint, truth)) continue;
     const play = playOn(bench, truth, "information", seed + tries);
     const atPlace = play.item.split("+").some((item) => changed.items.includes(item));
@@ -65,9 +65,9 @@ function playChanged(
   return plays;
 }
 
-/** The changed unit as it stands; undefined where its circuit has no answer. */
-function truthOf(unit: UnitModel): Truth | undefined {
-  const truth = freshTruth(unit, []);
+/** The changed unit as it stands, asked for what the unit was meant to do; undefined where its circuit has no answer. */
+function truthOf(unit: UnitModel, meant: UnitModel): Truth | undefined {
+  const truth = freshTruth(unit, [], meant);
   return (check) => {
     try {
       return truth(check);

@@ -1,15 +1,16 @@
 import { predictReading } from "#core/meter/index.ts";
 import { settle } from "#core/circuit/index.ts";
 import type { Check, Truth } from "#core/diagnosis/index.ts";
-import { StateRuns } from "#core/sequence/index.ts";
+import { StateRuns, stateRuns } from "#core/sequence/index.ts";
 import { CATALOGUE, type Fault, type UnitModel } from "#core/unit/index.ts";
 
 /**
  * A faulty unit as it really stands, by nothing that a dictionary holds: readings from circuits solved afresh where a
  * run of the sequence leaves the unit, answers from that run, at whatever size the fault has.
+ * @param meant the unit as it was meant, where what is wrong is its wiring or a part that does not belong there
  */
-export function freshTruth(unit: UnitModel, faults: readonly Fault[]): Truth {
-  const runs = new StateRuns(unit);
+export function freshTruth(unit: UnitModel, faults: readonly Fault[], meant: UnitModel = unit): Truth {
+  const runs = meant === unit ? new StateRuns(unit) : new StateRuns(unit, stateRuns(meant));
   const pointOf = (check: Check) => {
     const { stand, expanded } = runs.point(check.setup, faults);
     return { expanded, point: settle(expanded.withFaults([...faults, ...stand.opened])) };
@@ -31,6 +32,8 @@ export function freshTruth(unit: UnitModel, faults: readonly Fault[]): Truth {
       }
       case "trial":
         if (check.trial === "strip") return runs.openings(faults, check.setup.lifts).length === 0;
+        // Which part another one would put right is not known of a unit that is wired otherwise.
+        if (meant !== unit) return undefined;
         // On the bench a part shows what is wrong with it, and nothing that is wrong elsewhere.
         if (check.trial === "bench") return !faults.some((f) => f.part === check.subject);
         if (check.trial !== "swap") return undefined;

@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoUnits } from "../../tests/support/demoUnits.ts";
 import type { Fault } from "../unit/index.ts";
-import { stateRuns } from "./index.ts";
+import { unlistedFaults } from "../diagnosis/suspects/unlisted.ts";
+import { StateRuns, stateRuns } from "./index.ts";
 
 const roaster = stateRuns(demoUnits().get("roaster-dr6")!);
 const prover = stateRuns(demoUnits().get("prover-pc2")!);
@@ -75,5 +76,51 @@ describe("what has opened stays open", () => {
     for (const o of opened) expect(o.why).toBe("current");
     expect(roaster.stand(at("dead"), shorted).opened.map((o) => o.part)).toEqual(opened.map((o) => o.part));
     expect(roaster.openings([])).toEqual([]);
+  });
+});
+
+describe("a unit that is wired otherwise than it was meant", () => {
+  const gate = demoUnits().get("gate-cg2")!;
+  const netOf = (pin: string) => gate.parts.find((p) => p.id === pin)!.terminals["b"]!;
+  const withPath = (a: string, b: string, ohms: number) => ({
+    ...gate,
+    parts: [
+      ...gate.parts,
+      {
+        id: "PATH",
+        name: "Path",
+        type: "resistor",
+        terminals: { a, b },
+        parameters: { ohms, watts: 1000, tolerance: 0.05 },
+        item: gate.items[0]!.id,
+        weights: {},
+      },
+    ],
+  });
+  // Its safety edge reads closed: it stops before it has moved, and shows A2.
+  const bridged = withPath(netOf("X2.3"), netOf("X2.4"), 0.1);
+  const runs = new StateRuns(bridged, stateRuns(gate));
+
+  test("is asked for what it was meant to do, and read where it then stands", () => {
+    expect(runs.run([]).code).toBe("A2");
+    expect(runs.stand(at("opening"), []).reached).toBe(false);
+    expect(runs.seen("opening", []).working.has("M1")).toBe(false);
+    expect(runs.seen("opening", []).relays.has("K1")).toBe(false);
+    expect(stateRuns(gate).seen("opening", []).working.get("M1")?.how).toBe("well");
+  });
+
+  test("stands as the same path does as a fault of the unit that was meant", () => {
+    const { unit } = unlistedFaults(gate);
+    const gap = [netOf("X2.3"), netOf("X2.4")].sort().join("|");
+    const faults = [fault(`gap:${gap}`, "bridged", 0.1)];
+    const asFault = stateRuns(unit).stand(at("opening"), faults);
+    expect(runs.stand(at("opening"), []).state).toEqual(asFault.state);
+  });
+
+  test("what its wiring blows has blown, and is read so when it is dead", () => {
+    const shorted = new StateRuns(withPath(netOf("X1.1"), netOf("X1.2"), 0.05), stateRuns(gate));
+    const opened = shorted.openings([]).map((o) => o.part);
+    expect(opened.length).toBeGreaterThan(0);
+    expect(shorted.stand(at("dead"), []).opened.map((o) => o.part)).toEqual(opened);
   });
 });

@@ -66,6 +66,7 @@ const MOST_CIRCUITS = 200;
  */
 export class StateRuns {
   readonly unit: UnitModel;
+  private readonly meant: StateRuns;
   private readonly worlds = new Map<string, World>();
   private readonly asked = new Map<string, Asked | undefined>();
   private readonly runs = new Map<string, Run>();
@@ -74,8 +75,13 @@ export class StateRuns {
   /** Circuits of stands, by their keys and what is lifted. */
   private readonly circuits = new Map<string, { expanded: ExpandedUnit; healthy: OperatingPoint }>();
 
-  constructor(unit: UnitModel) {
+  /**
+   * @param meant the unit as it was meant, where this one is wired otherwise or has another part in it: what is asked of it,
+   *   its ordinary course, and what its parts are rated for are that one's
+   */
+  constructor(unit: UnitModel, meant?: StateRuns) {
     this.unit = unit;
+    this.meant = meant ?? this;
   }
 
   /** The ordinary run under faults, with something taken off. */
@@ -92,7 +98,7 @@ export class StateRuns {
   private world(lifts: readonly string[]): World {
     const key = lifts.join("+");
     let world = this.worlds.get(key);
-    if (!world) this.worlds.set(key, (world = new World(this.unit, lifts)));
+    if (!world) this.worlds.set(key, (world = new World(this.unit, lifts, this.meant.unit)));
     return world;
   }
 
@@ -184,14 +190,14 @@ export class StateRuns {
       const relays = new Set(
         point.circuit.controls.flatMap((c, i) => (c.kind === "relay" && point.settings[i]!.on ? [c.id] : [])),
       );
-      const working = workJudge(this.unit).working({ expanded, point }, faults);
+      const working = workJudge(this.meant.unit).working({ expanded, point }, faults);
       return { reached: true, working, relays, effects: new Set() };
     }
     const run = this.run(faults, [], asked.scenario);
     const steps = this.stepsOf(state);
     const inside = run.moments.filter((m) => m.step !== undefined && steps.has(m.step) && m.seconds > 0);
     if (inside.length > 0) return { reached: true, ...together(inside) };
-    const ordinary = new Set(this.run([], [], asked.scenario).reached);
+    const ordinary = new Set(this.meant.run([], [], asked.scenario).reached);
     const after = run.moments.filter(
       (m, i) => i === run.moments.length - 1 || m.step === undefined || !ordinary.has(m.step),
     );
@@ -201,7 +207,7 @@ export class StateRuns {
   /** What opens in an ordinary run and in the states that no run comes to, with something taken off. */
   openings(faults: readonly Fault[], lifts: readonly string[] = []): readonly OpenedPart[] {
     const opened = new Map<string, OpenedPart>();
-    if (faults.length === 0) return [];
+    if (faults.length === 0 && this.meant === this) return [];
     if (this.unit.sequence) for (const o of this.run(faults, lifts).opened) opened.set(o.part, o);
     for (const state of this.unit.states) {
       if (state.power === "dead" || this.askedFor(state)) continue;
@@ -246,7 +252,7 @@ export class StateRuns {
     if (sequence?.steps.some((s) => s.state === state.id)) {
       const resting = Object.fromEntries(sequence.environment.map((e) => [e.id, e.rest]));
       for (const scenario of [{}, { environment: resting }]) {
-        const run = this.run([], [], scenario);
+        const run = this.meant.run([], [], scenario);
         const moment = longest(run.moments.filter((m) => this.stepsOf(state).has(m.step ?? "")));
         if (moment && moment.seconds > (asked?.moment.seconds ?? 0)) asked = { scenario, moment };
       }

@@ -43,13 +43,16 @@ export class World {
   private recent: { under: string; points: Map<string, OperatingPoint> } = { under: "", points: new Map() };
   private readonly judge: WorkJudge;
 
-  /** @param lifts what is taken off throughout */
-  constructor(unit: UnitModel, lifts: readonly string[] = []) {
+  /**
+   * @param lifts what is taken off throughout
+   * @param meant the unit whose parts are in their places: what work is well done is by it
+   */
+  constructor(unit: UnitModel, lifts: readonly string[] = [], meant: UnitModel = unit) {
     if (!unit.sequence) throw new RangeError(`The unit ${unit.id} has no sequence.`);
     this.unit = unit;
     this.board = unit.sequence;
     this.lifts = lifts;
-    this.judge = workJudge(unit);
+    this.judge = workJudge(meant);
   }
 
   /** Solves a situation under faults; what was solved under the same faults last is kept. */

@@ -68,7 +68,7 @@ describe("what no list has", () => {
             : p,
       ),
     };
-    const played = play(keptDictionary(unit), freshTruth(swapped, []));
+    const played = play(keptDictionary(unit), freshTruth(swapped, [], unit));
     expect(played.item).toBe("conn-p4");
   });
 });

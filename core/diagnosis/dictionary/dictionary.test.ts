@@ -81,7 +81,7 @@ describe("the fault dictionary", () => {
     // Of its own, so that nothing of it was asked for before.
     const fresh = restoreDictionary(unit, knownOf(dictionary));
     const state = { state: "rinse-heat", lifts: [] };
-    const listed = dictionary.rows.find((r) => "mean" in r)! as ReadingRow;
+    const listed = dictionary.rows.find((r): r is ReadingRow => "mean" in r)!;
     const checks = [
       listed.check,
       readingCheck(state, "vac", "P4.3", "HT1.1"),

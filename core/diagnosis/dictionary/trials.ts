@@ -74,7 +74,7 @@ class Jumper {
       weights: {},
     };
     this.sound = stateRuns(unit);
-    this.jumpered = new StateRuns({ ...unit, parts: [...unit.parts, wire] });
+    this.jumpered = new StateRuns({ ...unit, parts: [...unit.parts, wire] }, this.sound);
     this.near = new Set(
       unit.parts.filter((p) => Object.values(p.terminals).some((n) => n === a || n === b)).map((p) => p.id),
     );
