@@ -32,6 +32,9 @@ export function freshTruth(unit: UnitModel, faults: readonly Fault[], meant: Uni
       }
       case "trial":
         if (check.trial === "strip") return runs.openings(faults, check.setup.lifts).length === 0;
+        // A fuse is blown on the bench whatever blew it.
+        if (check.trial === "bench" && opened.has(check.subject) && !resets(unit, check.subject))
+          return false;
         // Which part another one would put right is not known of a unit that is wired otherwise.
         if (meant !== unit) return undefined;
         // On the bench a part shows what is wrong with it, and nothing that is wrong elsewhere.
@@ -42,6 +45,10 @@ export function freshTruth(unit: UnitModel, faults: readonly Fault[], meant: Uni
         return answer(unit, runs, faults, opened, check.observation);
     }
   };
+}
+
+function resets(unit: UnitModel, id: string): boolean {
+  return CATALOGUE.get(unit.parts.find((p) => p.id === id)!.type)!.protective!.resets;
 }
 
 function answer(

@@ -1,10 +1,11 @@
-import { CATALOGUE } from "#core/unit/index.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import type { Evidence } from "../inference/evidence.ts";
 import { byItem } from "../suspects/items.ts";
+import { openedDevice } from "../suspects/openedDevice.ts";
 import type { Posterior } from "../inference/posterior.ts";
 import type { Situation } from "../planning/cost.ts";
 import { ECONOMY, type Economy } from "../planning/stopping.ts";
+import { causeCheck } from "./causeCheck.ts";
 import { directTest } from "./directTest.ts";
 import { proofsOf } from "./proof.ts";
 import { rivalCheck } from "./rivals.ts";
@@ -85,6 +86,7 @@ function waitsFor(
   economy: Economy,
 ): Waits | undefined {
   if (waitsForCause(dictionary, posterior, suspect)) return "cause";
+  if (causeCheck(dictionary, posterior, situation, done, suspect)) return "cause";
   if (against.some((check) => posterior.readings.get(check)!.count === 1)) return "repeat";
   if (against.length > 1) return "contradicted";
   if (!proved && directTest(dictionary, posterior, situation, done, item)) return "proof";
@@ -107,12 +109,11 @@ const CAUSES_LEFT = 0.005;
 /** Whether the leading suspect is something protective that has opened, and what would open it is not ruled out. */
 function waitsForCause(dictionary: Dictionary, posterior: Posterior, suspect: number): boolean {
   const { unit, suspects, cases } = dictionary;
-  const { part, id } = suspects[suspect]!;
-  const protective = CATALOGUE.get(unit.parts.find((p) => p.id === part)?.type ?? "")?.protective;
-  if (!protective || id !== `${part}:${protective.mode}`) return false;
+  const device = openedDevice(unit, suspects[suspect]!);
+  if (device === undefined) return false;
   let causes = 0;
   cases.forEach((c, i) => {
-    if (c.suspect !== suspect && dictionary.opens(i).has(part!)) causes += posterior.cases[i]!;
+    if (c.suspect !== suspect && dictionary.opens(i).has(device)) causes += posterior.cases[i]!;
   });
   return causes > CAUSES_LEFT;
 }

@@ -83,7 +83,8 @@ function priceOf(unit: UnitModel, situation: Situation, check: Check, { labourPe
   return (minutesFor(costOf(unit, situation, check), hazardMinutes(unit)) / 60) * labourPerHour;
 }
 
-function areApart(row: Row, { fine }: Posterior, a: number, b: number): boolean {
+/** Whether a check reads otherwise in one fine case than in another, so that nobody would take them for each other. */
+export function areApart(row: Row, { fine }: Posterior, a: number, b: number): boolean {
   if ("chance" in row) return Math.abs(row.chance[fine.low[a]!]! - row.chance[fine.low[b]!]!) > APART_CHANCE;
   const [one, other] = [readingAt(row, fine, a), readingAt(row, fine, b)];
   return Math.abs(one.mean - other.mean) > APART * Math.hypot(one.sd, other.sd);

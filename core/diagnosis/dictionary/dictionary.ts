@@ -281,7 +281,7 @@ function computeRows(
         check.id,
         check.trial === "strip"
           ? { check, chance: circuits.holds(cases, check.setup.lifts) }
-          : trialRow(circuits.unit, suspects, cases, check),
+          : trialRow(circuits.unit, suspects, cases, check, (c) => circuits.opens(c)),
       );
     else if (seenInRun(unit, check))
       byId.set(check.id, runRow(circuits.unit, cases, check as ObservationCheck));

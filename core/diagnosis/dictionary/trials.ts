@@ -14,15 +14,19 @@ const BAD_SEEN_ON_BENCH = 0.92;
 
 /**
  * Chances of "yes" to a swap, a bypass, a direct feed or a bench test in every case. A swap cures what is wrong in the
- * item; a jumper cures what runs as it should with the jumper in place; a fed load runs unless its own fault stops it.
+ * item; a jumper cures what runs as it should with the jumper in place; a fed load runs unless its own fault stops it; on the
+ * bench a fuse is blown whatever blew it.
+ * @param opens what protects and opens under a case
  */
 export function trialRow(
   unit: UnitModel,
   suspects: readonly Suspect[],
   cases: readonly Case[],
   check: TrialCheck,
+  opens: (c: Case) => ReadonlySet<string>,
 ): AnswerRow {
   const { trial, subject } = check;
+  const staysOpen = opensForGood(unit, subject);
   const singles = (c: Case) => {
     const suspect = suspects[c.suspect]!;
     return suspect.both?.map((i) => suspects[i]!) ?? [suspect];
@@ -39,6 +43,7 @@ export function trialRow(
       case "feed":
         return all.some((s) => s.part === subject && stopsItsLoad(unit, s)) ? FALSE_ALARM : HIT_RATE;
       case "bench": {
+        if (staysOpen && opens(c).has(subject)) return 1 - BAD_SEEN_ON_BENCH;
         const own = all.filter((s) => s.part === subject || s.id === `other-value:${subject}`);
         if (own.length === 0) return HIT_RATE;
         return own.some((s) => s.intermittent === undefined) ? 1 - BAD_SEEN_ON_BENCH : LOOSE_ON_BENCH;
@@ -48,6 +53,12 @@ export function trialRow(
     }
   });
   return { check, chance };
+}
+
+/** Whether a part protects, and once opened stays so: a reset or a cooling does not bring it back. */
+function opensForGood(unit: UnitModel, id: string): boolean {
+  const part = unit.parts.find((p) => p.id === id);
+  return part !== undefined && CATALOGUE.get(part.type)!.protective?.resets === false;
 }
 
 /** A jumper's own ohms, clips and all. */

@@ -2,6 +2,7 @@ import type { Course, UnitModel } from "#core/unit/index.ts";
 import { readingCheck, trialCheck, type Check, type ReadingCheck } from "./checks.ts";
 import { adviseCall, type CallAdvice } from "../call/call.ts";
 import { directTest } from "../call/directTest.ts";
+import { causeCheck } from "../call/causeCheck.ts";
 import { rivalCheck } from "../call/rivals.ts";
 import type { Situation } from "./cost.ts";
 import { isForbidden } from "./hazards.ts";
@@ -55,8 +56,9 @@ export function ownProposal(order: Order, at: PlanningContext): Proposal | undef
 }
 
 /** What a call that its chance would carry still waits for, where one check can bring it. */
-function checkForCall(at: PlanningContext, { waits, item, against }: CallAdvice): Check | undefined {
+function checkForCall(at: PlanningContext, { waits, item, suspect, against }: CallAdvice): Check | undefined {
   const { dictionary, posterior, situation, done, evidence } = at;
+  if (waits === "cause") return causeCheck(dictionary, posterior, situation, done, suspect);
   if (waits === "proof") return directTest(dictionary, posterior, situation, done, item);
   if (waits === "rival") return rivalCheck(dictionary, posterior, situation, done, item, ECONOMY);
   if (waits !== "repeat") return undefined;

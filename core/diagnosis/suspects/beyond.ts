@@ -3,6 +3,7 @@ import type { Evidence } from "../inference/evidence.ts";
 import { fineReadings } from "../inference/fineCases.ts";
 import { weigh, type Posterior } from "../inference/posterior.ts";
 import { toScale } from "../dictionary/scale.ts";
+import { openedDevice } from "./openedDevice.ts";
 import { bestSingle, likelyPairs } from "./pairs.ts";
 import { relevantUnlisted } from "./relevance.ts";
 import { NOT_IN_MODEL, type SuspectList } from "./suspects.ts";
@@ -15,6 +16,8 @@ const MOST_SQUARED = 25;
 /** Unlisted faults kept once the findings have been held against them, and the least chance of one against the leader's. */
 const MOST_KEPT = 6;
 const LEAST_KEPT = 0.004;
+/** … and of those that would open what leads as opened, however unlikely. */
+const MOST_CAUSES = 6;
 /** Unlisted faults tried where the listed ones explain badly, and where something is about to be called. */
 const TRIED_WHEN_STRAINED = 36;
 const TRIED_BEFORE_A_CALL = 26;
@@ -128,17 +131,27 @@ function likelyUnlisted(
   const held = weigh(tried, findings);
   const first = dictionary.suspects.length;
   const least = LEAST_KEPT * Math.max(...posterior.suspects);
-  const kept = candidates.suspects
+  const ranked = candidates.suspects
     .map((suspect, k) => ({ suspect, k, chance: held.suspects[first + k]! }))
-    .filter(({ chance }) => chance > least)
-    .sort((a, b) => b.chance - a.chance)
-    .slice(0, MOST_KEPT);
+    .sort((a, b) => b.chance - a.chance);
+  const likely = ranked.filter(({ chance }) => chance > least).slice(0, MOST_KEPT);
+  const device = openedDevice(dictionary.unit, dictionary.suspects[indexOfMost(posterior.suspects)]!);
+  const opensIt = (k: number) =>
+    tried.cases.some((c, i) => c.suspect === first + k && tried.opens(i).has(device!));
+  const causes = device === undefined ? [] : ranked.filter((r) => !likely.includes(r) && opensIt(r.k));
+  const kept = [...likely, ...causes.slice(0, MOST_CAUSES)];
   return {
     suspects: kept.map(({ suspect }) => suspect),
     cases: kept.flatMap(({ k }, at) =>
       candidates.cases.filter((c) => c.suspect === first + k).map((c) => ({ ...c, suspect: first + at })),
     ),
   };
+}
+
+function indexOfMost(list: ArrayLike<number>): number {
+  let best = 0;
+  for (let i = 1; i < list.length; i++) if (list[i]! > list[best]!) best = i;
+  return best;
 }
 
 /** Two lists of further suspects as one; the second is numbered after the first. */
