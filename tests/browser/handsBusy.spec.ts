@@ -63,12 +63,15 @@ test("six readings come from the simulated meter by themselves, each taken with 
       const answer = before.startsWith("try/") ? false : answers(before);
       touched = typeof answer === "string" && answer !== "OL" ? Number.parseFloat(answer) : undefined;
       const filed = await rows.count();
-      /** A key while the next check is being worked out is not heard: it is pressed again, and never twice for one check. */
+      const isSame = async () => (await hands.getAttribute("data-check")) === before;
+      /**
+       * A key while the next check is being worked out is not heard: it is pressed again, and never twice for one check. A card
+       * that had not come to rest may have given way to another: that one is read in the next turn.
+       */
       const press = (key: string) =>
         expect(async () => {
-          const isWaiting =
-            (await rows.count()) === filed && (await hands.getAttribute("data-check")) === before;
-          if (isWaiting) await page.keyboard.press(key);
+          if ((await rows.count()) > filed || !(await isSame())) return;
+          await page.keyboard.press(key);
           await expect(rows).toHaveCount(filed + 1, { timeout: 3000 });
         }).toPass({ timeout: 60_000 });
       if (await power.isVisible()) {
@@ -88,14 +91,12 @@ test("six readings come from the simulated meter by themselves, each taken with 
       } else {
         // A true zero, or an open pair, looks like probes in the air: that is taken by hand.
         if (touched === undefined || Math.abs(touched) < 0.05) {
+          // Not what the meter still shows of the pair before.
+          lifted = Date.now();
+          await expect(held).toBeHidden({ timeout: 15_000 });
           await show.click({ timeout: 15_000 }).catch(() => undefined);
           lifted = Date.now();
-          // A card that had not come to rest may have given way to another: that one is read in the next turn.
-          await expect
-            .poll(
-              async () => (await rows.count()) > filed || (await hands.getAttribute("data-check")) !== before,
-            )
-            .toBe(true);
+          await expect.poll(async () => (await rows.count()) > filed || !(await isSame())).toBe(true);
           continue;
         }
         // The probes come from the air to this pair.
@@ -103,12 +104,13 @@ test("six readings come from the simulated meter by themselves, each taken with 
         await expect(held).toBeVisible({ timeout: 20_000 });
         if (taken === 0) expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
         lifted = Date.now();
-        taken++;
         // Any key that a pedal sends.
         await press("PageDown");
+        if ((await rows.count()) > filed) taken++;
       }
       // Each once: what a pedal took is in the record before the next is measured.
-      await expect(rows).toHaveCount(filed + 1);
+      if (await isSame()) await expect(rows).toHaveCount(filed + 1);
+      expect(await rows.count()).toBeLessThanOrEqual(filed + 1);
     }
     expect(taken).toBe(WANTED);
     await page.getByRole("button", { name: "Close" }).click();
