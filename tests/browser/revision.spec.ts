@@ -95,12 +95,15 @@ test("a job that another shop saved is brought in with what was found; a file th
   await job.declare("live");
   await job.record("P4.3 N 229 vac");
   const address = new URL(page.url()).pathname;
-  const answer = await page.request.get(`${address}/export/job.json`);
-  const file = (await answer.json()) as {
-    job: { id: string };
-    people: { id: string; name: string }[];
-    events: { id: string; person: string }[];
-  };
+  const exported = async () =>
+    (await (await page.request.get(`${address}/export/job.json`)).json()) as {
+      job: { id: string };
+      people: { id: string; name: string }[];
+      events: { id: string; person: string; body: { type: string } }[];
+    };
+  // What stands in the ledger may still be on its way to the server.
+  await expect.poll(async () => (await exported()).events.map((e) => e.body.type)).toContain("finding");
+  const file = await exported();
   await page.goto("/jobs/new");
   const chooser = page.getByLabel("Bring a job’s file");
   const bring = (name: string, text: string) =>
