@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { AutoHold, type MeterFunction } from "#core/meter/index.ts";
 
 /** How often the meter is asked, ms: some five readings a second, as a bench meter takes them. */
@@ -49,9 +49,12 @@ export function useMeter(
 ): MeterNow {
   const [now, setNow] = useState<MeterNow & { readonly of?: string }>({});
   const of = `${meter?.id} ${fn} ${check}`;
+  /** What it showed last, for whatever check: a card may give way to another while the probes stay where they are. */
+  const shown = useRef<{ readonly by: string; readonly value: number }>(undefined);
   useEffect(() => {
     if (meter === undefined || fn === undefined) return;
-    const hold = new AutoHold(fn, taken);
+    const by = `${meter.id} ${fn}`;
+    const hold = new AutoHold(fn, taken ?? (shown.current?.by === by ? shown.current.value : undefined));
     const gone = new AbortController();
     let timer: ReturnType<typeof setTimeout> | undefined;
     const ask = async () => {
@@ -59,6 +62,7 @@ export function useMeter(
       try {
         const shows = await meter.read(fn, gone.signal);
         if (gone.signal.aborted) return;
+        shown.current = { by, value: shows };
         const held = hold.push(shows);
         setNow((was) => ({
           of,
