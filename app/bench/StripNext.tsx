@@ -258,7 +258,7 @@ function Suspected({ causes, name }: { causes: StripPlan["causes"]; name: (id: s
           .map(({ cause, chance }) => (
             <li key={JSON.stringify(cause)} className="flex justify-between border-t border-rule-faint py-1">
               <span>{causeText(cause, name)}</span>
-              <span className="reading font-semibold">{percentText(chance)} %</span>
+              <span className="reading shrink-0 pl-2 font-semibold">{percentText(chance)} %</span>
             </li>
           ))}
       </ol>
