@@ -55,6 +55,13 @@ export default tseslint.config(
       "max-lines": ["error", { max: 320, skipComments: true, skipBlankLines: true }],
     },
   },
+  {
+    files: ["{app,bench,bin,core,demo,server}/**/*.{ts,tsx}"],
+    ignores: ["**/*.test.ts"],
+    rules: {
+      "max-lines-per-function": ["error", { max: 80, skipComments: true, skipBlankLines: true }],
+    },
+  },
   { files: ["app/**/*.{ts,tsx}"], ...reactHooks.configs.flat["recommended-latest"] },
   {
     files: ["**/*.mjs", "**/*.cjs"],

@@ -39,13 +39,16 @@ async function fill(cluster: Cluster): Promise<void> {
     [JOBS],
   );
   await run(
+    "SELECT log_month_ready(m) FROM (SELECT DISTINCT date_trunc('month', at AT TIME ZONE 'UTC')::date AS m FROM made) AS months",
+  );
+  await run(
     // Numbered here: the shop's own counter would be written 50,000 times in one statement.
     "INSERT INTO jobs (id, number, model_hash, label, opened_at) SELECT id, 1000000 - n, hash, 'place ' || place, at FROM made",
   );
   say("jobs");
   await run(
-    `INSERT INTO job_events (id, job_id, person_id, at, body)
-       SELECT gen_random_uuid(), id, 'ansa', at + k * interval '3 min',
+    `INSERT INTO job_events (id, job_id, opened_month, person_id, at, body)
+       SELECT gen_random_uuid(), id, date_trunc('month', at AT TIME ZONE 'UTC')::date, 'ansa', at + k * interval '3 min',
               CASE k WHEN 0 THEN '{"type":"opened","complaint":"generated"}'::jsonb
                      ELSE jsonb_build_object('type', 'note', 'text', 'entry ' || k) END
          FROM made, generate_series(0, $1::int - 1) k`,

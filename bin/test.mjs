@@ -4,6 +4,7 @@ import os from "node:os";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { ensureBuild } from "./steps/build.mjs";
+import { awaitDictionaries, passDictionaries, writeDictionaries } from "./steps/dictionaries.mjs";
 import { ensureModules, ensurePackages } from "./steps/packages.mjs";
 import { throwAwayCluster } from "./steps/postgres.mjs";
 import { cleanEnvironment, run } from "./steps/run.mjs";
@@ -22,6 +23,8 @@ const counts = { passed: 0, failed: 0 };
 let cluster;
 /** What the browser tests use: a demo shop of its own. */
 let site;
+/** What its server has computed of its units: no test computes that again. */
+const dictionaries = path.join(results, "dictionaries");
 let server;
 let ended = false;
 
@@ -49,6 +52,7 @@ async function jest() {
   const env = cleanEnvironment({
     DATABASE_URL: cluster.appUrl,
     OWNER_DATABASE_URL: cluster.url,
+    DICTIONARIES: dictionaries,
     NODE_OPTIONS: "--experimental-vm-modules --no-warnings",
   });
   await run(
@@ -67,6 +71,7 @@ async function playwright() {
   const env = cleanEnvironment({
     DATABASE_URL: site.url,
     ZYGODROME_URL: server.address,
+    DICTIONARIES: dictionaries,
     PLAYWRIGHT_RESULTS: file,
   });
   await run(bin("playwright"), ["test"], { cwd: root, env, inherit: true, allowFailure: true });
@@ -115,6 +120,9 @@ try {
   cluster = throwAwayCluster();
   await step("starting a throw-away database", () => cluster.start());
   await step("preparing it", () => prepareDatabase(root, cluster));
+  await step("waiting for the dictionaries of the demo shop", () => awaitDictionaries(site.url));
+  await passDictionaries(site.url, cluster.url);
+  await writeDictionaries(site.url, dictionaries);
   await step("Jest", jest);
   await step("Playwright", playwright);
 } catch (error) {

@@ -6,7 +6,7 @@ import type { BestCourse } from "#core/practice/index.ts";
 import { readUnitOrThrow, withVariants, type UnitFile } from "#core/unit/index.ts";
 import { transaction, type Connection } from "#server/database/query.ts";
 import { keepBestCourse } from "#server/logbook/bestCourses.ts";
-import { insertEvents, insertJob } from "#server/jobs/statements.ts";
+import { insertEvents, insertJob, logMonthReady } from "#server/jobs/statements.ts";
 import { keepMissingSummaries } from "#server/jobs/summary.ts";
 import { storeModel } from "#server/units/models.ts";
 import { loadParts } from "./loadParts.ts";
@@ -77,6 +77,7 @@ export function loadDemoShop(
 
 async function insertDemoJob(on: Connection, job: DemoJob, model: string): Promise<void> {
   const opened = Date.now() - 60_000 * job.minutesAgo;
+  await logMonthReady(on, new Date(opened));
   await insertJob(on, job.id, model, job.label, new Date(opened));
   await insertEvents(
     on,

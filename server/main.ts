@@ -10,6 +10,7 @@ import { isDatabaseThere } from "./database/query.ts";
 import { inShop } from "./database/shopOfWork.ts";
 import { pageHeaders } from "./requests/headers.ts";
 import { bodyWithin, countWithin, limitSockets } from "./requests/limits.ts";
+import { startWorker } from "./queue/worker.ts";
 import { onlyOwnPagesChange, onlyThisHost } from "./requests/sameOrigin.ts";
 import { atThisMachine, signedIn } from "./requests/signedIn.ts";
 import { logged } from "./watch/requestLog.ts";
@@ -74,6 +75,7 @@ const server = app.listen(Number(process.env["PORT"] ?? 0), "127.0.0.1", (error)
     );
 });
 limitSockets(server);
+const worker = startWorker((task, reason) => log.warn({ task, err: reason }, "a task failed"));
 
 /** Requests in hand have this long to end, ms. Streams are ended at once: a browser takes them up again by itself. */
 const GRACE_MS = 8000;
@@ -81,7 +83,9 @@ let ending = false;
 function end(): void {
   if (ending) return;
   ending = true;
-  server.close(() => process.exit(0));
+  // A task that is given back is taken by another process at once, and not only when its time is up.
+  const givenBack = worker.stop();
+  server.close(() => void givenBack.finally(() => process.exit(0)));
   server.closeIdleConnections();
   for (const stream of streams) stream.end();
   // A connection whose last answer has gone out since is idle now, and would hold the server open.

@@ -31,36 +31,7 @@ export function JudgementChart({ chart }: { chart: Chart }) {
         role="img"
         aria-label={`${chart.y.label} over ${chart.x.label}${chart.marks.map((m) => `; ${m.label} at ${plain(m.x)}, ${plain(m.y)}`).join("")}`}
       >
-        <g fontSize="13" className="reading" fill="var(--ink-soft)">
-          {ticksOf(x, chart.x.log === true).map((t) => (
-            <g key={t}>
-              <line x1={x(t)} x2={x(t)} y1={TOP} y2={HEIGHT - BOTTOM} stroke="var(--rule-faint)" />
-              <text x={x(t)} y={HEIGHT - BOTTOM + 17} textAnchor="middle">
-                {axisText(t)}
-              </text>
-            </g>
-          ))}
-          {ticksOf(y, chart.y.log === true).map((t) => (
-            <g key={t}>
-              <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule-faint)" />
-              <text x={LEFT - 7} y={y(t) + 4} textAnchor="end">
-                {axisText(t)}
-              </text>
-            </g>
-          ))}
-        </g>
-        <text x={6} y={16} fontSize="13" fill="var(--ink)">
-          {chart.y.label}
-        </text>
-        <text
-          x={(LEFT + WIDTH - RIGHT) / 2}
-          y={HEIGHT - 8}
-          textAnchor="middle"
-          fontSize="13"
-          fill="var(--ink)"
-        >
-          {chart.x.label}
-        </text>
+        <Axes chart={chart} x={x} y={y} />
         {chart.lines.map((l, i) => (
           <path
             key={l.label}
@@ -72,19 +43,7 @@ export function JudgementChart({ chart }: { chart: Chart }) {
           />
         ))}
         {chart.marks.map((m) => (
-          <g key={m.label}>
-            <path d={`M${x(m.x)} ${y(m.y) - 9}l9 9l-9 9l-9 -9Z`} fill="var(--hazard)" />
-            <text
-              x={x(m.x) + (x(m.x) > WIDTH * 0.6 ? -13 : 13)}
-              y={y(m.y) - 9}
-              textAnchor={x(m.x) > WIDTH * 0.6 ? "end" : "start"}
-              fontSize="14"
-              fontWeight="700"
-              fill="var(--ink)"
-            >
-              {m.label}
-            </text>
-          </g>
+          <Mark key={m.label} label={m.label} x={x(m.x)} y={y(m.y)} />
         ))}
       </svg>
       {chart.lines.length > 1 && (
@@ -93,6 +52,58 @@ export function JudgementChart({ chart }: { chart: Chart }) {
         </figcaption>
       )}
     </figure>
+  );
+}
+
+/** Both axes with their lines, figures and names. */
+function Axes({ chart, x, y }: { chart: Chart; x: Scale; y: Scale }) {
+  return (
+    <>
+      <g fontSize="13" className="reading" fill="var(--ink-soft)">
+        {ticksOf(x, chart.x.log === true).map((t) => (
+          <g key={t}>
+            <line x1={x(t)} x2={x(t)} y1={TOP} y2={HEIGHT - BOTTOM} stroke="var(--rule-faint)" />
+            <text x={x(t)} y={HEIGHT - BOTTOM + 17} textAnchor="middle">
+              {axisText(t)}
+            </text>
+          </g>
+        ))}
+        {ticksOf(y, chart.y.log === true).map((t) => (
+          <g key={t}>
+            <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule-faint)" />
+            <text x={LEFT - 7} y={y(t) + 4} textAnchor="end">
+              {axisText(t)}
+            </text>
+          </g>
+        ))}
+      </g>
+      <text x={6} y={16} fontSize="13" fill="var(--ink)">
+        {chart.y.label}
+      </text>
+      <text x={(LEFT + WIDTH - RIGHT) / 2} y={HEIGHT - 8} textAnchor="middle" fontSize="13" fill="var(--ink)">
+        {chart.x.label}
+      </text>
+    </>
+  );
+}
+
+/** This part's own reading; its name goes to the left of it in the right part of the chart. */
+function Mark({ label, x, y }: { label: string; x: number; y: number }) {
+  const isRight = x > WIDTH * 0.6;
+  return (
+    <g>
+      <path d={`M${x} ${y - 9}l9 9l-9 9l-9 -9Z`} fill="var(--hazard)" />
+      <text
+        x={x + (isRight ? -13 : 13)}
+        y={y - 9}
+        textAnchor={isRight ? "end" : "start"}
+        fontSize="14"
+        fontWeight="700"
+        fill="var(--ink)"
+      >
+        {label}
+      </text>
+    </g>
   );
 }
 

@@ -23,13 +23,14 @@ const AMPS = [
   ["startSeconds", "for, s"],
 ] as const;
 const LEAKS = [["megohms", "To earth, MΩ"]] as const;
+const MINUTES = ["minutes", "off and on, min"] as const;
 const MOST_ROWS = 40;
 
 /** The loads with their currents; each row says whether it has held. */
 export function LoadTable({ rows, loads, steps, leaks, ofUnit, onRows }: Props) {
   const change = (id: string, part: Partial<LoadRow>) =>
     onRows(rows.map((r) => (r.id === id ? { ...r, ...part } : r)));
-  const columns = [...(leaks ? LEAKS : AMPS), ["minutes", "off and on, min"] as const];
+  const columns = [...(leaks ? LEAKS : AMPS), MINUTES];
   return (
     <section aria-label="Loads" className="relative overflow-x-auto" tabIndex={0}>
       <table className="w-full min-w-[34rem] text-left">
@@ -51,62 +52,19 @@ export function LoadTable({ rows, loads, steps, leaks, ofUnit, onRows }: Props) 
         <tbody>
           {rows.map((row) => {
             const load = loads.find((l) => l.id === row.id);
-            const held = load !== undefined && isCleared(load, steps);
             const added = !ofUnit || outsideName(row.id) !== undefined;
             return (
-              <tr key={row.id} className="border-b border-rule-faint align-top">
-                <td className="py-1 pr-2">
-                  {ofUnit ? (
-                    <span
-                      className={`flex min-h-11 items-center ${held ? "text-receded line-through" : "font-semibold"}`}
-                    >
-                      {row.name}
-                      {outsideName(row.id) !== undefined && ", outside the unit"}
-                    </span>
-                  ) : (
-                    <input
-                      aria-label="Name of the load"
-                      className="min-h-11 w-full min-w-28 border-[1.5px] border-ink px-2"
-                      maxLength={60}
-                      value={row.name}
-                      onChange={(e) => change(row.id, { name: e.target.value })}
-                    />
-                  )}
-                </td>
-                {columns.map(([key, label]) => (
-                  <td key={key} className="px-1 py-1">
-                    <input
-                      aria-label={`${row.name}: ${label}`}
-                      inputMode="decimal"
-                      className="reading min-h-11 w-20 border-[1.5px] border-ink px-2 text-lg"
-                      maxLength={12}
-                      value={row[key]}
-                      aria-invalid={numberProblem(row[key]) ? true : undefined}
-                      onChange={(e) => change(row.id, { [key]: e.target.value })}
-                    />
-                    {numberProblem(row[key]) && (
-                      <span role="alert" className="block max-w-28 text-sm font-semibold text-hazard">
-                        {numberProblem(row[key])}
-                      </span>
-                    )}
-                  </td>
-                ))}
-                <td className="py-1 text-[0.9375rem] text-ink-soft">
-                  <span className="flex min-h-11 items-center gap-2">
-                    {held && "held"}
-                    {added && rows.length > 1 && (
-                      <Button
-                        look="quiet"
-                        className="px-1! text-sm"
-                        aria-label={`Take ${row.name} out of the list`}
-                        onClick={() => onRows(rows.filter((r) => r.id !== row.id))}
-                      >
-                        remove
-                      </Button>
-                    )}
-                  </span>
-                </td>
-              </tr>
+              <LoadLine
+                key={row.id}
+                row={row}
+                columns={columns}
+                held={load !== undefined && isCleared(load, steps)}
+                ofUnit={ofUnit}
+                onChange={(part) => change(row.id, part)}
+                onRemove={
+                  added && rows.length > 1 ? () => onRows(rows.filter((r) => r.id !== row.id)) : undefined
+                }
+              />
             );
           })}
         </tbody>
@@ -120,6 +78,82 @@ export function LoadTable({ rows, loads, steps, leaks, ofUnit, onRows }: Props) 
           </Button>
         ))}
     </section>
+  );
+}
+
+type Column = (typeof AMPS)[number] | (typeof LEAKS)[number] | typeof MINUTES;
+
+function LoadLine({
+  row,
+  columns,
+  held,
+  ofUnit,
+  onChange,
+  onRemove,
+}: {
+  row: LoadRow;
+  columns: readonly Column[];
+  /** It has held: it is not the one that trips. */
+  held: boolean;
+  ofUnit: boolean;
+  onChange: (part: Partial<LoadRow>) => void;
+  /** Left out for a load that belongs to the unit, and for the last one. */
+  onRemove: (() => void) | undefined;
+}) {
+  return (
+    <tr className="border-b border-rule-faint align-top">
+      <td className="py-1 pr-2">
+        {ofUnit ? (
+          <span
+            className={`flex min-h-11 items-center ${held ? "text-receded line-through" : "font-semibold"}`}
+          >
+            {row.name}
+            {outsideName(row.id) !== undefined && ", outside the unit"}
+          </span>
+        ) : (
+          <input
+            aria-label="Name of the load"
+            className="min-h-11 w-full min-w-28 border-[1.5px] border-ink px-2"
+            maxLength={60}
+            value={row.name}
+            onChange={(e) => onChange({ name: e.target.value })}
+          />
+        )}
+      </td>
+      {columns.map(([key, label]) => (
+        <td key={key} className="px-1 py-1">
+          <input
+            aria-label={`${row.name}: ${label}`}
+            inputMode="decimal"
+            className="reading min-h-11 w-20 border-[1.5px] border-ink px-2 text-lg"
+            maxLength={12}
+            value={row[key]}
+            aria-invalid={numberProblem(row[key]) ? true : undefined}
+            onChange={(e) => onChange({ [key]: e.target.value })}
+          />
+          {numberProblem(row[key]) && (
+            <span role="alert" className="block max-w-28 text-sm font-semibold text-hazard">
+              {numberProblem(row[key])}
+            </span>
+          )}
+        </td>
+      ))}
+      <td className="py-1 text-[0.9375rem] text-ink-soft">
+        <span className="flex min-h-11 items-center gap-2">
+          {held && "held"}
+          {onRemove && (
+            <Button
+              look="quiet"
+              className="px-1! text-sm"
+              aria-label={`Take ${row.name} out of the list`}
+              onClick={onRemove}
+            >
+              remove
+            </Button>
+          )}
+        </span>
+      </td>
+    </tr>
   );
 }
 

@@ -41,6 +41,7 @@ const keyOf = (p: Protection): string =>
 /** What trips, and how often it may. */
 export function ProtectionFields({ choice, offers, onChoose }: Props) {
   const { protection } = choice;
+  const kind = keyOf(protection);
   const rating = protection.kind === "rcd" ? 1000 * protection.residualAmps : protection.amps;
   const setRating = (value: number) => {
     if (!(value > 0)) return;
@@ -52,54 +53,20 @@ export function ProtectionFields({ choice, offers, onChoose }: Props) {
           : { ...protection, amps: value },
     });
   };
-  const number = (label: string, value: number, change: (v: number) => void, step = "any") => (
-    <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold">
-      {label}
-      <input
-        type="number"
-        min="0"
-        step={step}
-        inputMode="decimal"
-        className={`${inputClass} reading w-28! text-lg`}
-        defaultValue={value}
-        key={`${label}-${keyOf(protection)}`}
-        onChange={(e) => change(Number(e.target.value))}
-      />
-    </label>
-  );
   return (
     <section aria-label="What trips" className="flex flex-wrap items-end gap-x-4 gap-y-2">
-      {offers.length > 0 && (
-        <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold">
-          Of the unit
-          <select
-            className={inputClass}
-            value={choice.device ?? ""}
-            onChange={(e) => {
-              const offer = offers.find((o) => o.id === e.target.value);
-              if (offer) onChoose({ ...choice, protection: offer.protection, device: offer.id });
-            }}
-          >
-            {choice.device === undefined && <option value="">another device</option>}
-            {offers.map((o) => (
-              <option key={o.id} value={o.id}>
-                {o.id}: {o.name}
-              </option>
-            ))}
-          </select>
-        </label>
-      )}
+      {offers.length > 0 && <OfferSelect choice={choice} offers={offers} onChoose={onChoose} />}
       <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold">
         What trips
         <select
           className={inputClass}
-          value={keyOf(protection)}
+          value={kind}
           onChange={(e) => {
-            const kind = KINDS.find(([key]) => key === e.target.value);
-            if (!kind) return;
+            const other = KINDS.find(([key]) => key === e.target.value);
+            if (!other) return;
             // Another kind of device is none of the unit's.
             onChoose({
-              protection: kind[2],
+              protection: other[2],
               volts: choice.volts,
               mostTrips: choice.mostTrips,
               lamp: choice.lamp,
@@ -113,18 +80,27 @@ export function ProtectionFields({ choice, offers, onChoose }: Props) {
           ))}
         </select>
       </label>
-      {number(
-        protection.kind === "rcd" ? "Rated, mA" : protection.kind === "rail" ? "It delivers, A" : "Rated, A",
-        rating,
-        setRating,
-      )}
-      {number("Volts", choice.volts, (v) => v > 0 && onChoose({ ...choice, volts: v }))}
-      {number(
-        protection.kind === "fuse" ? "Fuses at hand" : "Trips allowed",
-        choice.mostTrips,
-        (v) => onChoose({ ...choice, mostTrips: Math.floor(v) }),
-        "1",
-      )}
+      <NumberField
+        key={`rated ${kind}`}
+        label={
+          protection.kind === "rcd" ? "Rated, mA" : protection.kind === "rail" ? "It delivers, A" : "Rated, A"
+        }
+        value={rating}
+        onChange={setRating}
+      />
+      <NumberField
+        key={`volts ${kind}`}
+        label="Volts"
+        value={choice.volts}
+        onChange={(v) => v > 0 && onChoose({ ...choice, volts: v })}
+      />
+      <NumberField
+        key={`trips ${kind}`}
+        label={protection.kind === "fuse" ? "Fuses at hand" : "Trips allowed"}
+        value={choice.mostTrips}
+        step="1"
+        onChange={(v) => onChoose({ ...choice, mostTrips: Math.floor(v) })}
+      />
       <label className="flex min-h-11 items-center gap-2">
         <input
           type="checkbox"
@@ -135,5 +111,55 @@ export function ProtectionFields({ choice, offers, onChoose }: Props) {
         a lamp or a limited supply stands in series
       </label>
     </section>
+  );
+}
+
+function OfferSelect({ choice, offers, onChoose }: Props) {
+  return (
+    <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold">
+      Of the unit
+      <select
+        className={inputClass}
+        value={choice.device ?? ""}
+        onChange={(e) => {
+          const offer = offers.find((o) => o.id === e.target.value);
+          if (offer) onChoose({ ...choice, protection: offer.protection, device: offer.id });
+        }}
+      >
+        {choice.device === undefined && <option value="">another device</option>}
+        {offers.map((o) => (
+          <option key={o.id} value={o.id}>
+            {o.id}: {o.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function NumberField({
+  label,
+  value,
+  step = "any",
+  onChange,
+}: {
+  label: string;
+  value: number;
+  step?: string;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold">
+      {label}
+      <input
+        type="number"
+        min="0"
+        step={step}
+        inputMode="decimal"
+        className={`${inputClass} reading w-28! text-lg`}
+        defaultValue={value}
+        onChange={(e) => onChange(Number(e.target.value))}
+      />
+    </label>
   );
 }

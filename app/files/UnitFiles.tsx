@@ -2,7 +2,7 @@ import { wrap, type Remote } from "comlink";
 import { useState } from "react";
 import { modesOf, type UnitModel } from "#core/unit/index.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
-import { Field, inputClass } from "../ui/Field.tsx";
+import { ChoiceField } from "../ui/ChoiceField.tsx";
 import type { FormatsWorker } from "../workers/formatsProtocol.ts";
 import { saveText } from "./saveText.ts";
 
@@ -104,59 +104,37 @@ function Netlist({
       text="For circuit simulators: check our arithmetic. Each point’s reading stands in a comment beside the circuit that must give it."
     >
       <div className="grid w-full gap-3 sm:grid-cols-2">
-        <Field label="State">
-          {(aria) => (
-            <select {...aria} className={inputClass} value={state} onChange={(e) => setState(e.target.value)}>
-              {unit.states.map((s) => (
-                <option key={s.id} value={s.id}>
-                  {s.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="Analysis">
-          {(aria) => (
-            <select
-              {...aria}
-              className={inputClass}
-              value={domain}
-              onChange={(e) => setDomain(e.target.value as "ac" | "dc")}
-            >
-              <option value="ac">AC at {unit.hertz} Hz</option>
-              <option value="dc">DC</option>
-            </select>
-          )}
-        </Field>
-        <Field label="Fault in">
-          {(aria) => (
-            <select {...aria} className={inputClass} value={part} onChange={(e) => setPart(e.target.value)}>
-              <option value={SOUND}>none, it is sound</option>
-              {unit.parts.map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.id.replaceAll(".", "·")} {p.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <ChoiceField
+          label="State"
+          value={state}
+          options={unit.states.map((s) => [s.id, s.name])}
+          onChoose={setState}
+        />
+        <ChoiceField
+          label="Analysis"
+          value={domain}
+          options={[
+            ["ac", `AC at ${unit.hertz} Hz`],
+            ["dc", "DC"],
+          ]}
+          onChoose={setDomain}
+        />
+        <ChoiceField
+          label="Fault in"
+          value={part}
+          options={[
+            [SOUND, "none, it is sound"],
+            ...unit.parts.map((p) => [p.id, `${p.id.replaceAll(".", "·")} ${p.name}`] as const),
+          ]}
+          onChoose={setPart}
+        />
         {failing && (
-          <Field label="It is">
-            {(aria) => (
-              <select
-                {...aria}
-                className={inputClass}
-                value={chosen?.id}
-                onChange={(e) => setMode(e.target.value)}
-              >
-                {modes.map((m) => (
-                  <option key={m.id} value={m.id}>
-                    {m.name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <ChoiceField
+            label="It is"
+            value={chosen?.id}
+            options={modes.map((m) => [m.id, m.name])}
+            onChoose={setMode}
+          />
         )}
       </div>
       <Button

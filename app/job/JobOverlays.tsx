@@ -13,9 +13,14 @@ import {
   WiringView,
 } from "./jobDialogs.ts";
 
+interface Props {
+  desk: JobDesk;
+  photos: ReturnType<typeof usePhotos>;
+}
+
 /** What opens over a job's page: the power, the call, the order, the keys, the drawing, a retraction. */
-export function JobOverlays({ desk, photos }: { desk: JobDesk; photos: ReturnType<typeof usePhotos> }) {
-  const { job, unit, events, state, view, ask, order, open, close, enterOrSay } = desk;
+export function JobOverlays(props: Props) {
+  if (!props.desk.open) return null;
   return (
     <Suspense
       fallback={
@@ -24,7 +29,18 @@ export function JobOverlays({ desk, photos }: { desk: JobDesk; photos: ReturnTyp
         </p>
       }
     >
-      {open?.dialog === "band" && (
+      <WithHands {...props} />
+      <OfTheWhole {...props} />
+    </Suspense>
+  );
+}
+
+/** What is worked with at the unit. */
+function WithHands({ desk }: Props) {
+  const { unit, events, state, open, close, enterOrSay } = desk;
+  switch (open?.dialog) {
+    case "band":
+      return (
         <BandDialog
           unit={unit}
           state={state}
@@ -32,30 +48,21 @@ export function JobOverlays({ desk, photos }: { desk: JobDesk; photos: ReturnTyp
           onClose={close}
           onDeclare={(body) => enterOrSay(body) && close()}
         />
-      )}
-      {open?.dialog === "wiring" && (
+      );
+    case "wiring":
+      return (
         <WiringView
           unit={unit}
           events={events}
           proposal={desk.proposal}
           state={state.situation.state}
-          ask={ask}
+          ask={desk.ask}
           onPoint={desk.beginAt}
           onClose={close}
         />
-      )}
-      {open?.dialog === "repair" && state.call && (
-        <RepairDialog
-          jobId={job.id}
-          unit={unit}
-          view={view}
-          state={state}
-          onEnter={enterOrSay}
-          onPhoto={photos.attach}
-          onClose={close}
-        />
-      )}
-      {open?.dialog === "watch" && (
+      );
+    case "watch":
+      return (
         <WatchDialog
           unit={unit}
           state={state}
@@ -63,31 +70,59 @@ export function JobOverlays({ desk, photos }: { desk: JobDesk; photos: ReturnTyp
           onEnter={desk.enter}
           onClose={close}
         />
-      )}
-      {open?.dialog === "hands" && (
+      );
+    case "hands":
+      return (
         <HandsBusy
           proposal={desk.proposal}
           state={state}
-          busy={desk.busy || desk.ranking || (desk.proposal === undefined && view.deeper)}
+          busy={desk.busy || desk.ranking || (desk.proposal === undefined && desk.view.deeper)}
           onEnter={enterOrSay}
           onPower={desk.changePower}
           onClose={close}
         />
-      )}
-      {open?.dialog === "keys" && <KeySheet onClose={close} />}
-      {open?.dialog === "order" && (
+      );
+    default:
+      return null;
+  }
+}
+
+/** What is decided, and looked up, of the job as a whole. */
+function OfTheWhole({ desk, photos }: Props) {
+  const { job, unit, state, view, open, close, enterOrSay } = desk;
+  switch (open?.dialog) {
+    case "repair":
+      return (
+        state.call && (
+          <RepairDialog
+            jobId={job.id}
+            unit={unit}
+            view={view}
+            state={state}
+            onEnter={enterOrSay}
+            onPhoto={photos.attach}
+            onClose={close}
+          />
+        )
+      );
+    case "keys":
+      return <KeySheet onClose={close} />;
+    case "order":
+      return (
         <OrderPanel
-          events={events}
-          order={order}
-          ask={ask}
+          events={desk.events}
+          order={desk.order}
+          ask={desk.ask}
           onChoose={(chosen) => {
             desk.setOrder(chosen);
             desk.take(undefined);
           }}
           onClose={close}
         />
-      )}
-      {(open?.dialog === "call" || open?.dialog === "close") && (
+      );
+    case "call":
+    case "close":
+      return (
         <CallDialog
           view={view}
           state={state}
@@ -97,14 +132,16 @@ export function JobOverlays({ desk, photos }: { desk: JobDesk; photos: ReturnTyp
           onClose={close}
           onEnter={enterOrSay}
         />
-      )}
-      {open?.dialog === "retract" && (
+      );
+    case "retract":
+      return (
         <RetractDialog
           row={view.ledger.find((r) => r.id === open.finding)}
           onClose={close}
           onRetract={(why) => enterOrSay({ type: "retraction", of: open.finding, why }) && close()}
         />
-      )}
-    </Suspense>
-  );
+      );
+    default:
+      return null;
+  }
 }

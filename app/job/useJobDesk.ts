@@ -2,7 +2,15 @@ import { useEffect, useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
 import type { Order } from "#core/diagnosis/index.ts";
 import { showPoint } from "#core/entry/index.ts";
-import { checkOf, doneChecks, misfits, replay, type EventBody, type JobEvent } from "#core/job/index.ts";
+import {
+  checkOf,
+  doneChecks,
+  misfits,
+  replay,
+  type EventBody,
+  type JobEvent,
+  type JobState,
+} from "#core/job/index.ts";
 import { checkText, didText, resultText, type JobView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { Job } from "#server/jobs/readJob.ts";
@@ -48,21 +56,15 @@ const MOVES_ON: readonly EventBody["type"][] = [
 ];
 
 /** The view with the check in hand first, unless it was chosen from further down. */
-function inFront(
-  view: JobView,
-  held: { readonly check: string; readonly chosen: boolean } | undefined,
-): JobView {
+function inFront(view: JobView, held: InHand | undefined): JobView {
   const own = view.next.find((p) => p.check.id === held?.check);
   if (!own || held?.chosen || view.next[0] === own) return view;
   return { ...view, next: [own, ...view.next.filter((p) => p !== own)] };
 }
 
-/** A job as it lies on the desk: its log, what it comes to, what is open, and everything that can be done. */
-export function useJobDesk(job: Job, first: JobView, dictionary: string) {
-  // A job keeps its model until it is moved, and then its page begins anew: a fresh copy of the job does not mean another unit.
-  const [unit] = useState(job.unit);
-  useFreshJob();
-  const { person, people } = useShop();
+/** The job's log, and what somebody else just did in it, in words. */
+function useHeardLog(job: Job, unit: UnitModel) {
+  const { people } = useShop();
   const nameOf = useMemo(() => new Map(people.map((p) => [p.id, p.name])), [people]);
   const [heard, setHeard] = useState("");
   const { revalidate } = useRevalidator();
@@ -71,49 +73,29 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
     // The page is served anew with the revision that the job was moved to.
     if (event.body.type === "moved") void revalidate();
   });
-  const { events, record } = log;
-  const [order, setOrder] = useState<Order>("information");
-  // The check in hand, which somebody is about to make: it stays on the card whatever ranks first by the time it is made.
-  const [inHand, setInHand] = useState<{ readonly check: string; readonly chosen: boolean }>();
-  // The band and the ledger follow the events at once; the weighing follows from the worker.
-  const state = useMemo(() => replay(unit, events), [unit, events]);
-  const made = useMemo(() => doneChecks(state), [state]);
-  const held = inHand && (inHand.chosen || !made.has(inHand.check)) ? inHand : undefined;
-  const diagnosis = useDiagnosis(unit, dictionary, events, order, first, held?.check);
-  const { ranked, rankedFor, ranking, progress, trouble } = diagnosis;
-  const view = useMemo(() => inFront(diagnosis.view, held), [diagnosis.view, held]);
-  const isRanked = ranked?.events === events && ranked.order === order;
-  const settled = progress === undefined && !ranking && !view.deeper && isRanked;
-  const firstCheck = view.next[0]?.check.id;
-  // A card that has come to rest is taken to be in somebody's hands.
-  if (settled && held === undefined && firstCheck !== undefined && !made.has(firstCheck))
-    setInHand({ check: firstCheck, chosen: false });
-  const [open, setOpen] = useState<Open>();
-  const [courseId, setCourseId] = useState<string>();
+  return { log, nameOf, heard };
+}
+
+/** Writing in the log as the person who is working here now, and what is said where nothing was written. */
+function useEntering(
+  { record, discard }: ReturnType<typeof useJobLog>,
+  state: JobState,
+  onMovedOn: () => void,
+) {
+  const { person, people } = useShop();
   const [notice, setNotice] = useState("");
+  /** A refused entry whose words are in the line again: it goes when the next finding is recorded. */
   const [mending, setMending] = useState<string>();
-  const [place, setPlace] = useState<Place>("next");
-  // A point tapped on a plug begins the line; each tap is a fresh line.
-  const [line, setLine] = useState({ text: "", turn: 0 });
-
-  const chosen = Math.max(
-    0,
-    view.next.findIndex((p) => p.check.id === held?.check),
-  );
-  const take = (check: string | undefined) =>
-    setInHand(check === undefined ? undefined : { check, chosen: true });
-  const closed = state.closed !== undefined;
-
   /** Records an event of this person, now. Returns a sentence where nothing was recorded. */
   const enter = (body: EventBody): string | undefined => {
     if (!person) return "Choose who is working first: every entry carries a name.";
     const who = people.find((p) => p.id === person);
     if (who?.role === "learner") return `${who.name} is learning, and works in Practice only.`;
-    if (closed) return "This job is closed; nothing more can be recorded in it.";
+    if (state.closed !== undefined) return "This job is closed; nothing more can be recorded in it.";
     record({ id: crypto.randomUUID(), person, at: new Date().toISOString(), body });
-    if (MOVES_ON.includes(body.type)) setInHand(undefined);
+    if (MOVES_ON.includes(body.type)) onMovedOn();
     if (mending && body.type === "finding") {
-      void log.discard(mending);
+      void discard(mending);
       setMending(undefined);
     }
     setNotice("");
@@ -124,70 +106,99 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
     if (problem) setNotice(problem);
     return problem === undefined;
   };
-  const changePower = (to?: "live" | "dead") => {
-    setInHand((was) => was ?? (firstCheck === undefined ? undefined : { check: firstCheck, chosen: false }));
-    setOpen({ dialog: "band", ...(to ? { to } : {}) });
-  };
-  /** Puts a refused entry's words back in the line; it goes when the next finding is recorded. */
-  const mend = (id: string, typed: string) => {
-    setMending(id);
-    begin(typed);
-  };
-  /** Begins a line; a point tapped on a plug, a course or the drawing begins it with its name. */
-  const begin = (text: string) => {
-    setOpen(undefined);
-    setLine({ text, turn: line.turn + 1 });
-  };
   /** Takes back the last finding that this person recorded and that still counts. */
   const undo = () => {
     const last = state.ledger.filter((e) => !e.retracted && e.event.person === person).at(-1);
     if (last) enterOrSay({ type: "retraction", of: last.event.id, why: "taken back at once" });
     else setNotice("You have nothing to take back.");
   };
+  return { notice, enter, enterOrSay, undo, setMending };
+}
 
-  const ready = progress === undefined;
+/** The check in hand, which somebody is about to make: it stays on the card whatever ranks first by the time it is made. */
+interface InHand {
+  readonly check: string;
+  readonly chosen: boolean;
+}
+
+/** The dialogs' code is fetched once the page can be worked with. */
+function usePreloadedDialogs(ready: boolean): void {
   useEffect(() => {
     if (!ready) return;
     performance.mark("job-ready");
     preloadDialogs();
   }, [ready]);
+}
 
-  // While something is open, or on its way to be, letters are not commands.
-  useHotkeys(
-    open
-      ? {}
-      : {
-          u: undo,
-          e: () => document.getElementById("finding-line")?.focus(),
-          p: () => changePower(),
-          c: () => setOpen({ dialog: "call" }),
-          n: () => take(view.next[(chosen + 1) % Math.max(1, view.next.length)]?.check.id),
-          o: () => setOpen({ dialog: "order" }),
-          w: () => setOpen({ dialog: "wiring" }),
-          "?": () => setOpen({ dialog: "keys" }),
-        },
+/** A job as it lies on the desk: its log, what it comes to, what is open, and everything that can be done. */
+export function useJobDesk(job: Job, first: JobView, dictionary: string) {
+  // A job keeps its model until it is moved, and then its page begins anew: a fresh copy of the job does not mean another unit.
+  const [unit] = useState(job.unit);
+  useFreshJob();
+  const { log, nameOf, heard } = useHeardLog(job, unit);
+  const { events } = log;
+  const [order, setOrder] = useState<Order>("information");
+  const [inHand, setInHand] = useState<InHand>();
+  // The band and the ledger follow the events at once; the weighing follows from the worker.
+  const state = useMemo(() => replay(unit, events), [unit, events]);
+  const made = useMemo(() => doneChecks(state), [state]);
+  const held = inHand && (inHand.chosen || !made.has(inHand.check)) ? inHand : undefined;
+  const diagnosis = useDiagnosis(unit, dictionary, events, order, first, held?.check);
+  const { ranked, rankedFor, ranking, progress, trouble } = diagnosis;
+  const view = useMemo(() => inFront(diagnosis.view, held), [diagnosis.view, held]);
+  const isRanked = ranked?.events === events && ranked.order === order;
+  const settled = progress === undefined && !ranking && !view.deeper && isRanked;
+  const firstCheck = view.next[0]?.check.id;
+  const firstInHand = firstCheck === undefined ? undefined : { check: firstCheck, chosen: false };
+  // A card that has come to rest is taken to be in somebody's hands.
+  if (settled && held === undefined && firstInHand && !made.has(firstInHand.check)) setInHand(firstInHand);
+  const [open, setOpen] = useState<Open>();
+  const [courseId, setCourseId] = useState<string>();
+  const [place, setPlace] = useState<Place>("next");
+  // A point tapped on a plug begins the line; each tap is a fresh line.
+  const [line, setLine] = useState({ text: "", turn: 0 });
+  const { setMending, ...entering } = useEntering(log, state, () => setInHand(undefined));
+
+  const chosen = Math.max(
+    0,
+    view.next.findIndex((p) => p.check.id === held?.check),
   );
+  const take = (check: string | undefined) =>
+    setInHand(check === undefined ? undefined : { check, chosen: true });
+  const changePower = (to?: "live" | "dead") => {
+    setInHand((was) => was ?? firstInHand);
+    setOpen({ dialog: "band", ...(to ? { to } : {}) });
+  };
+  /** Begins a line; a point tapped on a plug, a course or the drawing begins it with its name. */
+  const begin = (text: string) => {
+    setOpen(undefined);
+    setLine({ text, turn: line.turn + 1 });
+  };
+  usePreloadedDialogs(progress === undefined);
+  useDeskKeys(open, {
+    undo: entering.undo,
+    changePower,
+    setOpen,
+    takeNext: () => take(view.next[(chosen + 1) % Math.max(1, view.next.length)]?.check.id),
+  });
 
   return {
     ...log,
     ...diagnosis,
+    ...entering,
     job,
     view,
     unit,
     nameOf,
     heard,
-    notice,
     state,
-    closed,
+    closed: state.closed !== undefined,
     chosen,
     proposal: view.next[chosen],
     // Until the findings are weighed and the checks ranked the card is that of before; a change of power leaves it as it is.
     // Without a diagnosis nothing is waited for.
     busy: trouble === undefined && rankedFor !== state.evidence.length,
-    order,
-    setOrder,
-    open,
-    setOpen,
+    ...{ order, setOrder, open, setOpen, courseId, setCourseId, place, setPlace },
     close: () => setOpen(undefined),
     take,
     /** Begins a reading again, by a finding of it; a look is taken in hand. */
@@ -197,19 +208,42 @@ export function useJobDesk(job: Job, first: JobView, dictionary: string) {
       else take(check?.id);
     },
     choose: (index: number) => take(view.next[index]?.check.id),
-    courseId,
-    setCourseId,
-    place,
-    setPlace,
     line,
     begin,
-    mend,
+    /** Puts a refused entry's words back in the line. */
+    mend: (id: string, typed: string) => {
+      setMending(id);
+      begin(typed);
+    },
     beginAt: (point: string) => begin(`${showPoint(point)} `),
-    enter,
-    enterOrSay,
     changePower,
-    undo,
   };
+}
+
+/** The keys of the page. While something is open, or on its way to be, letters are not commands. */
+function useDeskKeys(
+  open: Open,
+  does: {
+    readonly undo: () => void;
+    readonly changePower: () => void;
+    readonly setOpen: (open: Open) => void;
+    readonly takeNext: () => void;
+  },
+): void {
+  useHotkeys(
+    open
+      ? {}
+      : {
+          u: does.undo,
+          e: () => document.getElementById("finding-line")?.focus(),
+          p: () => does.changePower(),
+          c: () => does.setOpen({ dialog: "call" }),
+          n: does.takeNext,
+          o: () => does.setOpen({ dialog: "order" }),
+          w: () => does.setOpen({ dialog: "wiring" }),
+          "?": () => does.setOpen({ dialog: "keys" }),
+        },
+  );
 }
 
 export type JobDesk = ReturnType<typeof useJobDesk>;

@@ -19,7 +19,6 @@ export function UnitPanel({
   busy: boolean;
   onTake: (action: PracticeAction) => void;
 }) {
-  const seen = unit.observations.filter((o) => o.id in snapshot.works);
   return (
     <section aria-label="The unit" className="border-2 border-ink bg-sheet">
       <div
@@ -43,48 +42,8 @@ export function UnitPanel({
           {snapshot.isOn ? "Switch off and lock" : "Switch on"}
         </Button>
       </div>
-      <ul className="grid grid-cols-2 sm:grid-cols-3" aria-label="What is seen and heard">
-        {seen.map((o) => {
-          const state = snapshot.works[o.id]!;
-          const Icon = iconOf(unit, o.part);
-          return (
-            <li
-              key={o.id}
-              className={`flex items-center gap-2 border-r border-b border-rule-faint px-2 py-2 ${state === "not" ? "bg-sheet text-ink-soft" : "bg-here-soft"}`}
-            >
-              <Icon
-                aria-hidden
-                size={26}
-                strokeWidth={state === "not" ? 1.2 : 2.2}
-                className={state === "not" ? "" : "motion-safe:animate-pulse"}
-              />
-              <span className="min-w-0 leading-tight">
-                <span className={state === "not" ? "" : "font-semibold"}>{o.yes}</span>
-                <span className="block text-sm">{STATE_TEXT[state]}</span>
-              </span>
-            </li>
-          );
-        })}
-      </ul>
-      <div className="grid gap-2 border-t border-rule p-3 sm:grid-cols-2">
-        {unit.sequence?.environment.map((input) => (
-          <label key={input.id} className="flex flex-col text-[0.9375rem] font-semibold">
-            {input.name}
-            <select
-              className="min-h-11 border-[1.5px] border-ink bg-field px-2"
-              value={snapshot.inputs[input.id]}
-              disabled={busy}
-              onChange={(e) => onTake({ do: "set", input: input.id, to: e.target.value })}
-            >
-              {input.settings.map((s) => (
-                <option key={s.id} value={s.id}>
-                  {s.name}
-                </option>
-              ))}
-            </select>
-          </label>
-        ))}
-      </div>
+      <SeenAndHeard unit={unit} works={snapshot.works} />
+      <Inputs unit={unit} inputs={snapshot.inputs} busy={busy} onTake={onTake} />
       <div className="flex flex-wrap items-center gap-2 border-t border-rule p-3">
         <span className="text-ink-soft">Let it run on</span>
         {(
@@ -100,6 +59,70 @@ export function UnitPanel({
         ))}
       </div>
     </section>
+  );
+}
+
+function SeenAndHeard({ unit, works }: { unit: UnitModel; works: Snapshot["works"] }) {
+  const seen = unit.observations.filter((o) => o.id in works);
+  return (
+    <ul className="grid grid-cols-2 sm:grid-cols-3" aria-label="What is seen and heard">
+      {seen.map((o) => {
+        const state = works[o.id]!;
+        const Icon = iconOf(unit, o.part);
+        return (
+          <li
+            key={o.id}
+            className={`flex items-center gap-2 border-r border-b border-rule-faint px-2 py-2 ${state === "not" ? "bg-sheet text-ink-soft" : "bg-here-soft"}`}
+          >
+            <Icon
+              aria-hidden
+              size={26}
+              strokeWidth={state === "not" ? 1.2 : 2.2}
+              className={state === "not" ? "" : "motion-safe:animate-pulse"}
+            />
+            <span className="min-w-0 leading-tight">
+              <span className={state === "not" ? "" : "font-semibold"}>{o.yes}</span>
+              <span className="block text-sm">{STATE_TEXT[state]}</span>
+            </span>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** What a hand can set on it: doors, levels, buttons. */
+function Inputs({
+  unit,
+  inputs,
+  busy,
+  onTake,
+}: {
+  unit: UnitModel;
+  inputs: Snapshot["inputs"];
+  busy: boolean;
+  onTake: (action: PracticeAction) => void;
+}) {
+  return (
+    <div className="grid gap-2 border-t border-rule p-3 sm:grid-cols-2">
+      {unit.sequence?.environment.map((input) => (
+        <label key={input.id} className="flex flex-col text-[0.9375rem] font-semibold">
+          {input.name}
+          <select
+            className="min-h-11 border-[1.5px] border-ink bg-field px-2"
+            value={inputs[input.id]}
+            disabled={busy}
+            onChange={(e) => onTake({ do: "set", input: input.id, to: e.target.value })}
+          >
+            {input.settings.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+    </div>
   );
 }
 

@@ -78,18 +78,7 @@ export default function Board({ loaderData }: Route.ComponentProps) {
             </Link>
           </p>
         )}
-        <nav aria-label="What jobs stand at" className="flex flex-wrap gap-x-5 border-b border-rule">
-          {[undefined, ...STAGES.filter((s) => s === at || (counts[s] ?? 0) > 0)].map((stage) => (
-            <Link
-              key={stage ?? "all"}
-              to={stage === undefined ? "/" : `/?at=${stage}`}
-              aria-current={stage === at ? "page" : undefined}
-              className={`flex min-h-11 items-center ${stage === at ? "border-b-4 border-here font-bold" : "underline decoration-rule underline-offset-4"}`}
-            >
-              {stage === undefined ? "All open" : `${counts[stage] ?? 0} ${STAGE_TEXT[stage]}`}
-            </Link>
-          ))}
-        </nav>
+        <StageLinks counts={counts} at={at} />
         <Tickets
           title={open.all === 1 ? "1 open job" : `${open.all} open jobs`}
           list={open}
@@ -104,58 +93,83 @@ export default function Board({ loaderData }: Route.ComponentProps) {
       </div>
       <aside className="flex flex-col gap-3 self-start">
         {warranties.length > 0 && <Warranties list={warranties} />}
-        <h2 className="section-title border-b border-rule pb-1">Units this shop knows</h2>
-        <Link to="/units/new" className={buttonClass("plain")}>
-          Trace a circuit of another
-        </Link>
-        <BringFile />
-        <ul className="flex flex-col gap-1">
-          {units.slice(0, UNITS_SHOWN).map((unit) => (
-            <li key={unit.id} className="border-b border-rule-faint py-2">
-              <Link to={`/units/${unit.id}`} className="block min-h-11 underline-offset-4 hover:underline">
-                <span className="font-bold">{unit.name}</span>{" "}
-                <span className="text-ink-soft">{unit.maker}</span>
-                <span className="block text-[0.9375rem] text-ink-soft">{unit.description}</span>
-              </Link>
-              <Link
-                to={`/jobs/new?unit=${unit.id}`}
-                className="inline-flex min-h-11 items-center text-[0.9375rem] underline underline-offset-4"
-              >
-                Start a job on one
-              </Link>
-            </li>
-          ))}
-        </ul>
-        <Link to="/units" className="flex min-h-11 items-center font-semibold underline underline-offset-4">
-          {units.length > UNITS_SHOWN ? `All ${units.length} units` : "The library"}
-        </Link>
-        <Link
-          to="/logbook"
-          className="flex min-h-11 items-center font-semibold underline underline-offset-4 md:hidden"
-        >
-          The logbook
-        </Link>
-        <Link
-          to="/practice"
-          className="flex min-h-11 items-center font-semibold underline underline-offset-4 md:hidden"
-        >
-          Practice
-        </Link>
-        <Link
-          to="/settings"
-          className="flex min-h-11 items-center font-semibold underline underline-offset-4 md:hidden"
-        >
-          Settings of the shop
-        </Link>
-        <Link
-          to="/guide"
-          className="flex min-h-11 items-center font-semibold underline underline-offset-4 md:hidden"
-        >
-          Guide
-        </Link>
+        <UnitLinks units={units} />
+        <PlaceLinks />
       </aside>
     </main>
   );
+}
+
+type Loaded = Route.ComponentProps["loaderData"];
+
+/** Where jobs stand, and how many at each; each leads to those alone. */
+function StageLinks({ counts, at }: Pick<Loaded, "counts" | "at">) {
+  return (
+    <nav aria-label="What jobs stand at" className="flex flex-wrap gap-x-5 border-b border-rule">
+      {[undefined, ...STAGES.filter((s) => s === at || (counts[s] ?? 0) > 0)].map((stage) => (
+        <Link
+          key={stage ?? "all"}
+          to={stage === undefined ? "/" : `/?at=${stage}`}
+          aria-current={stage === at ? "page" : undefined}
+          className={`flex min-h-11 items-center ${stage === at ? "border-b-4 border-here font-bold" : "underline decoration-rule underline-offset-4"}`}
+        >
+          {stage === undefined ? "All open" : `${counts[stage] ?? 0} ${STAGE_TEXT[stage]}`}
+        </Link>
+      ))}
+    </nav>
+  );
+}
+
+function UnitLinks({ units }: Pick<Loaded, "units">) {
+  return (
+    <>
+      <h2 className="section-title border-b border-rule pb-1">Units this shop knows</h2>
+      <Link to="/units/new" className={buttonClass("plain")}>
+        Trace a circuit of another
+      </Link>
+      <BringFile />
+      <ul className="flex flex-col gap-1">
+        {units.slice(0, UNITS_SHOWN).map((unit) => (
+          <li key={unit.id} className="border-b border-rule-faint py-2">
+            <Link to={`/units/${unit.id}`} className="block min-h-11 underline-offset-4 hover:underline">
+              <span className="font-bold">{unit.name}</span>{" "}
+              <span className="text-ink-soft">{unit.maker}</span>
+              <span className="block text-[0.9375rem] text-ink-soft">{unit.description}</span>
+            </Link>
+            <Link
+              to={`/jobs/new?unit=${unit.id}`}
+              className="inline-flex min-h-11 items-center text-[0.9375rem] underline underline-offset-4"
+            >
+              Start a job on one
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <Link to="/units" className="flex min-h-11 items-center font-semibold underline underline-offset-4">
+        {units.length > UNITS_SHOWN ? `All ${units.length} units` : "The library"}
+      </Link>
+    </>
+  );
+}
+
+const ELSEWHERE = [
+  ["/logbook", "The logbook"],
+  ["/practice", "Practice"],
+  ["/settings", "Settings of the shop"],
+  ["/guide", "Guide"],
+] as const;
+
+/** What a wide screen has in its header. */
+function PlaceLinks() {
+  return ELSEWHERE.map(([to, name]) => (
+    <Link
+      key={to}
+      to={to}
+      className="flex min-h-11 items-center font-semibold underline underline-offset-4 md:hidden"
+    >
+      {name}
+    </Link>
+  ));
 }
 
 function Warranties({ list }: { list: readonly EndingWarranty[] }) {

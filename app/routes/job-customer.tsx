@@ -200,23 +200,27 @@ function Send({
           {busy ? "Putting it there…" : "Put it into the outbox"}
         </Button>
       </Form>
-      {letters.length > 0 && (
-        <ul aria-label="Sent before" className="pt-4">
-          {letters.map((letter) => (
-            <li key={letter.id} className="border-t border-rule-faint py-1">
-              <a
-                href={`/outbox/${letter.id}.pdf`}
-                className="inline-flex min-h-11 items-center underline underline-offset-4"
-              >
-                {letter.subject}
-              </a>{" "}
-              <span className="text-ink-soft">
-                to {letter.address}, {letter.person}, <Clock at={letter.at} withDate />
-              </span>
-            </li>
-          ))}
-        </ul>
-      )}
+      {letters.length > 0 && <SentBefore letters={letters} />}
     </section>
+  );
+}
+
+function SentBefore({ letters }: Pick<Route.ComponentProps["loaderData"], "letters">) {
+  return (
+    <ul aria-label="Sent before" className="pt-4">
+      {letters.map((letter) => (
+        <li key={letter.id} className="border-t border-rule-faint py-1">
+          <a
+            href={`/outbox/${letter.id}.pdf`}
+            className="inline-flex min-h-11 items-center underline underline-offset-4"
+          >
+            {letter.subject}
+          </a>{" "}
+          <span className="text-ink-soft">
+            to {letter.address}, {letter.person}, <Clock at={letter.at} withDate />
+          </span>
+        </li>
+      ))}
+    </ul>
   );
 }

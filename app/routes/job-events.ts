@@ -1,6 +1,5 @@
 import { jobEvent } from "#core/job/index.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
-import { computeBestCourse } from "#server/logbook/bestCourses.ts";
 import { jsonBody, plainText } from "#server/requests/jsonBody.ts";
 import type { Route } from "./+types/job-events";
 
@@ -13,9 +12,6 @@ export async function action({ request, params }: Route.ActionArgs) {
       400,
     );
   const result = await recordEvent(params.job, parsed.data);
-  // Nobody waits for it: the logbook says "not computed" until it is there.
-  if (result.ok && !result.repeated && parsed.data.body.type === "closed")
-    void computeBestCourse(params.job).catch(() => undefined);
   return result.ok
     ? Response.json({ recorded: parsed.data.id, repeated: result.repeated })
     : plainText(result.message, result.status);

@@ -67,35 +67,7 @@ export default function JobRevision({ loaderData: { job, move }, actionData }: R
             The unit was changed after this job was opened. The job stays as it is until it is moved; all that
             was recorded stays in its log either way.
           </p>
-          <section aria-labelledby="in-the-job">
-            <h2 id="in-the-job" className="section-title border-b border-ink pb-1">
-              In this job
-            </h2>
-            {move.unplaced.length > 0 ? (
-              <>
-                <p className="pt-2 font-semibold">
-                  {move.unplaced.length === 1 ? "One entry" : `${move.unplaced.length} entries`} would be kept
-                  but not weighed any more:
-                </p>
-                <ul>
-                  {move.unplaced.map((said) => (
-                    <li key={said} className="my-1 border-l-4 border-hazard pl-3">
-                      {said}
-                    </li>
-                  ))}
-                </ul>
-              </>
-            ) : (
-              <p className="pt-2">Every entry has its place in the newer revision.</p>
-            )}
-            {!move.likely && <CalculatingLikely />}
-            {move.likely && (
-              <div className="grid gap-x-8 pt-3 sm:grid-cols-2">
-                <Standing title="Likely now" items={move.likely.now} />
-                <Standing title="Likely on the newer revision" items={move.likely.then} />
-              </div>
-            )}
-          </section>
+          <InTheJob move={move} />
           <section aria-labelledby="in-the-unit">
             <h2 id="in-the-unit" className="section-title border-b border-ink pb-1">
               In the unit
@@ -122,6 +94,43 @@ export default function JobRevision({ loaderData: { job, move }, actionData }: R
         </>
       )}
     </main>
+  );
+}
+
+type Move = NonNullable<Route.ComponentProps["loaderData"]["move"]>;
+
+/** What would not be weighed any more, and what would then be likely. */
+function InTheJob({ move }: { move: Move }) {
+  return (
+    <section aria-labelledby="in-the-job">
+      <h2 id="in-the-job" className="section-title border-b border-ink pb-1">
+        In this job
+      </h2>
+      {move.unplaced.length > 0 ? (
+        <>
+          <p className="pt-2 font-semibold">
+            {move.unplaced.length === 1 ? "One entry" : `${move.unplaced.length} entries`} would be kept but
+            not weighed any more:
+          </p>
+          <ul>
+            {move.unplaced.map((said) => (
+              <li key={said} className="my-1 border-l-4 border-hazard pl-3">
+                {said}
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : (
+        <p className="pt-2">Every entry has its place in the newer revision.</p>
+      )}
+      {!move.likely && <CalculatingLikely />}
+      {move.likely && (
+        <div className="grid gap-x-8 pt-3 sm:grid-cols-2">
+          <Standing title="Likely now" items={move.likely.now} />
+          <Standing title="Likely on the newer revision" items={move.likely.then} />
+        </div>
+      )}
+    </section>
   );
 }
 

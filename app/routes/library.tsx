@@ -20,17 +20,6 @@ export async function loader({ request }: Route.LoaderArgs) {
 export default function Library({ loaderData }: Route.ComponentProps) {
   const { units, others, tags, sought, tag, archived } = loaderData;
   const submit = useSubmit();
-  const [params] = useSearchParams();
-  const without = (name: string) => {
-    const next = new URLSearchParams(params);
-    next.delete(name);
-    return `?${next.toString()}`;
-  };
-  const withTag = (name: string) => {
-    const next = new URLSearchParams(params);
-    next.set("tag", name);
-    return `?${next.toString()}`;
-  };
   return (
     <main className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] gap-8 p-4 md:grid-cols-[minmax(0,1fr)_18rem] md:p-6">
       <div className="flex min-w-0 flex-col gap-4">
@@ -54,28 +43,9 @@ export default function Library({ loaderData }: Route.ComponentProps) {
             <Button type="submit">Find</Button>
           </Form>
         </div>
-        {tags.length > 0 && (
-          <nav aria-label="Tags" className="flex flex-wrap items-center gap-x-4">
-            {tags.map((name) => (
-              <Link
-                key={name}
-                to={name === tag ? without("tag") : withTag(name)}
-                aria-current={name === tag ? "true" : undefined}
-                className={`flex min-h-11 items-center underline underline-offset-4 ${name === tag ? "font-bold decoration-here decoration-4" : ""}`}
-              >
-                {name}
-              </Link>
-            ))}
-          </nav>
-        )}
+        {tags.length > 0 && <Tags tags={tags} chosen={tag} />}
         <p role="status" className="text-ink-soft">
-          {units.length === 0
-            ? sought === "" && tag === undefined
-              ? archived
-                ? "No unit was put away."
-                : "The shop has no units yet: trace one, list one, or bring a file."
-              : "No unit has these words, not even nearly."
-            : `${units.length === 1 ? "One unit" : `${units.length} units`}${sought === "" ? ", those worked on last first" : ", the nearest first"}.`}
+          {foundText(loaderData)}
         </p>
         <ul data-testid="library">
           {units.map((unit) => (
@@ -103,6 +73,46 @@ export default function Library({ loaderData }: Route.ComponentProps) {
       </aside>
     </main>
   );
+}
+
+type Loaded = Route.ComponentProps["loaderData"];
+
+function Tags({ tags, chosen }: { tags: readonly string[]; chosen: string | undefined }) {
+  const [params] = useSearchParams();
+  const without = (name: string) => {
+    const next = new URLSearchParams(params);
+    next.delete(name);
+    return `?${next.toString()}`;
+  };
+  const withTag = (name: string) => {
+    const next = new URLSearchParams(params);
+    next.set("tag", name);
+    return `?${next.toString()}`;
+  };
+  return (
+    <nav aria-label="Tags" className="flex flex-wrap items-center gap-x-4">
+      {tags.map((name) => (
+        <Link
+          key={name}
+          to={name === chosen ? without("tag") : withTag(name)}
+          aria-current={name === chosen ? "true" : undefined}
+          className={`flex min-h-11 items-center underline underline-offset-4 ${name === chosen ? "font-bold decoration-here decoration-4" : ""}`}
+        >
+          {name}
+        </Link>
+      ))}
+    </nav>
+  );
+}
+
+function foundText({ units, sought, tag, archived }: Loaded): string {
+  const many = units.length === 1 ? "One unit" : `${units.length} units`;
+  if (units.length > 0)
+    return `${many}${sought === "" ? ", those worked on last first" : ", the nearest first"}.`;
+  if (sought !== "" || tag !== undefined) return "No unit has these words, not even nearly.";
+  return archived
+    ? "No unit was put away."
+    : "The shop has no units yet: trace one, list one, or bring a file.";
 }
 
 function UnitRow({ unit }: { unit: LibraryUnit }) {

@@ -36,52 +36,7 @@ export default function Logbook({
   return (
     <main className="mx-auto flex max-w-6xl flex-col gap-5 p-4 md:p-6">
       <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold">Logbook</h1>
-      <Form role="search" className="flex flex-wrap items-end gap-3" key={params.toString()}>
-        <input type="hidden" name="ask" value={shown.id} />
-        <label className="flex min-w-0 grow basis-72 flex-col gap-1 font-semibold">
-          Find in all jobs
-          <input
-            type="search"
-            name="find"
-            placeholder="Unit, place, part, code, person, date, any word"
-            defaultValue={sought}
-            className="min-h-11 min-w-0 border-[1.5px] border-ink px-3 font-normal"
-          />
-        </label>
-        <label className="flex flex-col gap-1 font-semibold">
-          Unit
-          <select
-            name="unit"
-            defaultValue={asked.unit ?? ""}
-            className="min-h-11 max-w-56 border-[1.5px] border-ink px-2 font-normal"
-          >
-            <option value="">all units</option>
-            {units.map((u) => (
-              <option key={u.id} value={u.id}>
-                {u.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="flex flex-col gap-1 font-semibold">
-          Taken in
-          <select
-            name="days"
-            defaultValue={asked.days ?? ""}
-            className="min-h-11 border-[1.5px] border-ink px-2 font-normal"
-          >
-            <option value="">at any time</option>
-            {PERIODS.map((d) => (
-              <option key={d} value={d}>
-                in the last {d} days
-              </option>
-            ))}
-          </select>
-        </label>
-        <Button type="submit" look="main">
-          Find
-        </Button>
-      </Form>
+      <Search key={params.toString()} asked={asked} units={units} sought={sought} question={shown.id} />
       <p role="status">
         {countText(found)}
         {(sought !== "" || asked.unit !== undefined || asked.days !== undefined) && (
@@ -116,6 +71,65 @@ export default function Logbook({
         </>
       )}
     </main>
+  );
+}
+
+type Loaded = Route.ComponentProps["loaderData"];
+
+/** Words, a unit and a time: whichever is given narrows what is found. */
+function Search({
+  asked,
+  units,
+  sought,
+  question,
+}: Pick<Loaded, "asked" | "units" | "sought"> & { question: string }) {
+  return (
+    <Form role="search" className="flex flex-wrap items-end gap-3">
+      <input type="hidden" name="ask" value={question} />
+      <label className="flex min-w-0 grow basis-72 flex-col gap-1 font-semibold">
+        Find in all jobs
+        <input
+          type="search"
+          name="find"
+          placeholder="Unit, place, part, code, person, date, any word"
+          defaultValue={sought}
+          className="min-h-11 min-w-0 border-[1.5px] border-ink px-3 font-normal"
+        />
+      </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        Unit
+        <select
+          name="unit"
+          defaultValue={asked.unit ?? ""}
+          className="min-h-11 max-w-56 border-[1.5px] border-ink px-2 font-normal"
+        >
+          <option value="">all units</option>
+          {units.map((u) => (
+            <option key={u.id} value={u.id}>
+              {u.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        Taken in
+        <select
+          name="days"
+          defaultValue={asked.days ?? ""}
+          className="min-h-11 border-[1.5px] border-ink px-2 font-normal"
+        >
+          <option value="">at any time</option>
+          {PERIODS.map((d) => (
+            <option key={d} value={d}>
+              in the last {d} days
+            </option>
+          ))}
+        </select>
+      </label>
+      <Button type="submit" look="main">
+        Find
+      </Button>
+    </Form>
   );
 }
 

@@ -31,10 +31,8 @@ export async function loader({ params }: Route.LoaderArgs) {
 export default function Debrief({ loaderData: { practice, back } }: Route.ComponentProps) {
   const { unit } = practice;
   const { own, hidden, steps } = back;
-  const { currency } = useShop().settings;
   const nameOf = (item: string) => itemName({ unit, suspects: unit.parts }, item);
   const slips = steps.flatMap((s) => s.slips);
-  const dangers = slips.filter((s) => s.danger);
   const weighed = steps.flatMap((step, i) =>
     step.bits !== undefined || step.shown.kind === "renewed" ? [i] : [],
   );
@@ -52,27 +50,7 @@ export default function Debrief({ loaderData: { practice, back } }: Route.Compon
           Another exercise
         </Link>
       </header>
-      {slips.length > 0 && (
-        <section aria-label="Slips" className="border-l-4 border-hazard bg-hazard-soft px-4 py-3">
-          <h2 className="text-lg font-bold">
-            {dangers.length > 0
-              ? `${dangers.length} that could have hurt somebody`
-              : "Slips that cost time or money"}
-          </h2>
-          <ul>
-            {[...dangers, ...slips.filter((s) => !s.danger)].map((slip, i) => (
-              <li key={i} className="py-0.5">
-                {slipText(unit, slip)}{" "}
-                <span className="text-[0.9375rem]">
-                  (step {slip.action + 1}
-                  {slip.money > 0 && `, ${money(slip.money, currency)}`}
-                  {slip.minutes > 0 && `, ${slip.minutes} min`})
-                </span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      {slips.length > 0 && <Slips unit={unit} slips={slips} />}
       <section>
         <h2 className="section-title border-b border-rule pb-1">What it was</h2>
         <p className="pt-2 text-xl font-bold">{hidden.faults.map((f) => faultText(unit, f)).join("; ")}</p>
@@ -111,6 +89,35 @@ export default function Debrief({ loaderData: { practice, back } }: Route.Compon
         )}
       </section>
     </main>
+  );
+}
+
+type Back = Route.ComponentProps["loaderData"]["back"];
+
+/** What was done that is never done, what could have hurt somebody first. */
+function Slips({ unit, slips }: { unit: UnitModel; slips: Back["steps"][number]["slips"] }) {
+  const { currency } = useShop().settings;
+  const dangers = slips.filter((s) => s.danger);
+  return (
+    <section aria-label="Slips" className="border-l-4 border-hazard bg-hazard-soft px-4 py-3">
+      <h2 className="text-lg font-bold">
+        {dangers.length > 0
+          ? `${dangers.length} that could have hurt somebody`
+          : "Slips that cost time or money"}
+      </h2>
+      <ul>
+        {[...dangers, ...slips.filter((s) => !s.danger)].map((slip, i) => (
+          <li key={i} className="py-0.5">
+            {slipText(unit, slip)}{" "}
+            <span className="text-[0.9375rem]">
+              (step {slip.action + 1}
+              {slip.money > 0 && `, ${money(slip.money, currency)}`}
+              {slip.minutes > 0 && `, ${slip.minutes} min`})
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -1,6 +1,8 @@
 import { useState } from "react";
 import { data, Link } from "react-router";
 import type { MeterFunction } from "#core/meter/index.ts";
+import type { PracticeAction } from "#core/practice/index.ts";
+import type { UnitModel } from "#core/unit/index.ts";
 import { itemName } from "#core/view/index.ts";
 import { practiceNow, readPractice } from "#server/practice/practices.ts";
 import type { Route } from "./+types/practice-run";
@@ -93,27 +95,41 @@ export default function PracticeRun({ loaderData: { practice, now: first } }: Ro
               onProbe={(probe, point) => setProbes((p) => ({ ...p, [probe]: point }))}
               onTake={onTake}
             />
-            <section aria-label="The call" className="border-2 border-here bg-here-soft">
-              <Chosen
-                main
-                label="I know what it is"
-                act="Call and repair it"
-                options={unit.items.map((i) => [i.id, itemName({ unit, suspects: unit.parts }, i.id)])}
-                busy={busy}
-                onTake={(item) => onTake({ do: "call", item })}
-              />
-              <div className="flex flex-wrap items-center justify-between gap-2 border-t border-rule p-2">
-                <span className="text-[0.9375rem]">Run it before you hand it back.</span>
-                <Button disabled={busy} onClick={() => onTake({ do: "finish" })}>
-                  Hand it back
-                </Button>
-              </div>
-            </section>
+            <TheCall unit={unit} busy={busy} onTake={onTake} />
             <StepList unit={unit} steps={stand.steps} />
           </div>
         </div>
       )}
       {stand.finished !== undefined && <StepList unit={unit} steps={stand.steps} />}
     </main>
+  );
+}
+
+function TheCall({
+  unit,
+  busy,
+  onTake,
+}: {
+  unit: UnitModel;
+  busy: boolean;
+  onTake: (action: PracticeAction) => void;
+}) {
+  return (
+    <section aria-label="The call" className="border-2 border-here bg-here-soft">
+      <Chosen
+        main
+        label="I know what it is"
+        act="Call and repair it"
+        options={unit.items.map((i) => [i.id, itemName({ unit, suspects: unit.parts }, i.id)])}
+        busy={busy}
+        onTake={(item) => onTake({ do: "call", item })}
+      />
+      <div className="flex flex-wrap items-center justify-between gap-2 border-t border-rule p-2">
+        <span className="text-[0.9375rem]">Run it before you hand it back.</span>
+        <Button disabled={busy} onClick={() => onTake({ do: "finish" })}>
+          Hand it back
+        </Button>
+      </div>
+    </section>
   );
 }

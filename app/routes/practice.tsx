@@ -1,5 +1,11 @@
 import { data, Form, Link, redirect, useNavigation } from "react-router";
-import { DIFFICULTY_TEXT, EXERCISE_KINDS, KIND_TEXT, type Difficulty } from "#core/practice/index.ts";
+import {
+  DIFFICULTY_TEXT,
+  EXERCISE_KINDS,
+  KIND_TEXT,
+  type Difficulty,
+  type ExerciseKind,
+} from "#core/practice/index.ts";
 import { readChoices } from "#server/people/choices.ts";
 import { newPractice, openPractice } from "#server/practice/practices.ts";
 import { exercisesOf, listCourses, progressOf, readSet } from "#server/practice/progress.ts";
@@ -58,11 +64,14 @@ export async function action({ request }: Route.ActionArgs) {
   return "said" in opened ? data(opened, { status: 422 }) : redirect(`/practice/${opened.id}`);
 }
 
+type Loaded = Route.ComponentProps["loaderData"];
+
 /** Choose what to practise; what was set; how it goes. */
 export default function Practice({ loaderData, actionData }: Route.ComponentProps) {
   const { units, courses, worked, progress, today } = loaderData;
   const choosing = useChoosing();
   const busy = useNavigation().state !== "idle" || choosing;
+  const laying = busy && !choosing;
   const { people, person } = useShop();
   const isLead = people.find((p) => p.id === person)?.role === "lead";
   return (
@@ -81,90 +90,9 @@ export default function Practice({ loaderData, actionData }: Route.ComponentProp
         <p role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-2 empty:hidden">
           {actionData?.said}
         </p>
-        {today && (
-          <Form
-            method="post"
-            className="flex flex-wrap items-center justify-between gap-3 border-2 border-here bg-here-soft p-4"
-          >
-            <input type="hidden" name="today" value="yes" />
-            <span>
-              <strong className="block text-lg">Today's exercise</strong>
-              {units.find((u) => u.id === today.unit)?.name}: {KIND_TEXT[today.kind]}
-            </span>
-            <Button type="submit" look="main" disabled={busy}>
-              {busy && !choosing ? "Laying it out…" : "Take it"}
-            </Button>
-          </Form>
-        )}
-        <Form method="post" className="flex flex-col gap-5">
-          <h2 className="section-title border-b border-rule pb-1">Choose one</h2>
-          <div className="grid gap-5 sm:grid-cols-2">
-            <Field label="Unit">
-              {(aria) => (
-                <select {...aria} name="unit" required className={inputClass} defaultValue="">
-                  <option value="" disabled>
-                    choose
-                  </option>
-                  {units.map((u) => (
-                    <option key={u.id} value={u.id}>
-                      {u.name}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
-            <Field label="How hard">
-              {(aria) => (
-                <select {...aria} name="difficulty" className={inputClass} defaultValue="1">
-                  {([1, 2, 3] as Difficulty[]).map((d) => (
-                    <option key={d} value={d}>
-                      {d}: {DIFFICULTY_TEXT[d]}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
-          </div>
-          <fieldset className="grid gap-1 sm:grid-cols-2">
-            <legend className="pb-1 font-bold">Kind of fault</legend>
-            {EXERCISE_KINDS.map((kind) => (
-              <label
-                key={kind}
-                className="flex min-h-11 cursor-pointer items-center gap-3 border-[1.5px] border-rule px-3 py-1.5 has-checked:border-ink has-checked:bg-here-soft"
-              >
-                <input
-                  type="radio"
-                  name="kind"
-                  value={kind}
-                  className="size-5 shrink-0 accent-here"
-                  defaultChecked={kind === (progress?.next.kind ?? "dead load")}
-                />
-                <span className="leading-tight">
-                  <strong className="block first-letter:uppercase">{kind}</strong>
-                  <span className="text-[0.9375rem] text-ink-soft">{KIND_TEXT[kind]}</span>
-                </span>
-              </label>
-            ))}
-          </fieldset>
-          <Button type="submit" look="main" disabled={busy} className="self-start">
-            {busy && !choosing ? "Laying it out…" : "Begin"}
-          </Button>
-        </Form>
-        {progress && progress.kinds.length > 0 && (
-          <section className="flex flex-col gap-3">
-            <h2 className="section-title border-b border-rule pb-1">How it goes</h2>
-            <p>
-              Next: <strong>{progress.next.kind}</strong>,{" "}
-              {progress.next.why === "never tried"
-                ? "which you have not tried yet."
-                : progress.next.why === "least found"
-                  ? "which you find least often."
-                  : "once more; you have found all so far."}
-            </p>
-            <TopicsChart title="By kind of fault" topics={progress.kinds} />
-            <TopicsChart title="By unit" topics={progress.units} />
-          </section>
-        )}
+        {today && <Todays today={today} units={units} busy={busy} laying={laying} />}
+        <ChooseOne units={units} kind={progress?.next.kind ?? "dead load"} busy={busy} laying={laying} />
+        {progress && progress.kinds.length > 0 && <HowItGoes progress={progress} />}
       </div>
       <aside className="flex flex-col gap-6 self-start">
         <section>
@@ -180,35 +108,144 @@ export default function Practice({ loaderData, actionData }: Route.ComponentProp
             ))}
           </ul>
         </section>
-        <section>
-          <h2 className="section-title border-b border-rule pb-1">Your last ones</h2>
-          {worked.length === 0 && (
-            <p className="py-2 text-ink-soft">
-              {person
-                ? "None yet."
-                : "Choose who is working at the top of the page: exercises are kept by name."}
-            </p>
-          )}
-          <ul>
-            {worked.map((w) => (
-              <li key={w.id} className="border-b border-rule-faint">
-                <Link
-                  to={w.right === undefined ? `/practice/${w.id}` : `/practice/${w.id}/debrief`}
-                  className="block min-h-11 py-2 underline-offset-4 hover:underline"
-                >
-                  <strong>{w.unitName}</strong>, {w.kind}
-                  <span className="block text-[0.9375rem] text-ink-soft">
-                    <Clock at={w.openedAt} withDate /> ·{" "}
-                    {w.right === undefined ? "go on with it" : w.right ? "found" : "not found"}
-                    {w.minutes !== undefined && `, ${Math.round(w.minutes)} min`}
-                    {w.dangers ? `, ${w.dangers} dangerous ${w.dangers === 1 ? "slip" : "slips"}` : ""}
-                  </span>
-                </Link>
-              </li>
-            ))}
-          </ul>
-        </section>
+        <LastOnes worked={worked} isSomebody={person !== undefined} />
       </aside>
     </main>
+  );
+}
+
+interface Begins {
+  readonly units: Loaded["units"];
+  readonly busy: boolean;
+  /** An exercise is being laid out. */
+  readonly laying: boolean;
+}
+
+function Todays({ today, units, busy, laying }: Begins & { today: NonNullable<Loaded["today"]> }) {
+  return (
+    <Form
+      method="post"
+      className="flex flex-wrap items-center justify-between gap-3 border-2 border-here bg-here-soft p-4"
+    >
+      <input type="hidden" name="today" value="yes" />
+      <span>
+        <strong className="block text-lg">Today's exercise</strong>
+        {units.find((u) => u.id === today.unit)?.name}: {KIND_TEXT[today.kind]}
+      </span>
+      <Button type="submit" look="main" disabled={busy}>
+        {laying ? "Laying it out…" : "Take it"}
+      </Button>
+    </Form>
+  );
+}
+
+function ChooseOne({ units, kind: first, busy, laying }: Begins & { kind: ExerciseKind }) {
+  return (
+    <Form method="post" className="flex flex-col gap-5">
+      <h2 className="section-title border-b border-rule pb-1">Choose one</h2>
+      <div className="grid gap-5 sm:grid-cols-2">
+        <Field label="Unit">
+          {(aria) => (
+            <select {...aria} name="unit" required className={inputClass} defaultValue="">
+              <option value="" disabled>
+                choose
+              </option>
+              {units.map((u) => (
+                <option key={u.id} value={u.id}>
+                  {u.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="How hard">
+          {(aria) => (
+            <select {...aria} name="difficulty" className={inputClass} defaultValue="1">
+              {([1, 2, 3] as Difficulty[]).map((d) => (
+                <option key={d} value={d}>
+                  {d}: {DIFFICULTY_TEXT[d]}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      </div>
+      <fieldset className="grid gap-1 sm:grid-cols-2">
+        <legend className="pb-1 font-bold">Kind of fault</legend>
+        {EXERCISE_KINDS.map((kind) => (
+          <label
+            key={kind}
+            className="flex min-h-11 cursor-pointer items-center gap-3 border-[1.5px] border-rule px-3 py-1.5 has-checked:border-ink has-checked:bg-here-soft"
+          >
+            <input
+              type="radio"
+              name="kind"
+              value={kind}
+              className="size-5 shrink-0 accent-here"
+              defaultChecked={kind === first}
+            />
+            <span className="leading-tight">
+              <strong className="block first-letter:uppercase">{kind}</strong>
+              <span className="text-[0.9375rem] text-ink-soft">{KIND_TEXT[kind]}</span>
+            </span>
+          </label>
+        ))}
+      </fieldset>
+      <Button type="submit" look="main" disabled={busy} className="self-start">
+        {laying ? "Laying it out…" : "Begin"}
+      </Button>
+    </Form>
+  );
+}
+
+function HowItGoes({ progress }: { progress: NonNullable<Loaded["progress"]> }) {
+  return (
+    <section className="flex flex-col gap-3">
+      <h2 className="section-title border-b border-rule pb-1">How it goes</h2>
+      <p>
+        Next: <strong>{progress.next.kind}</strong>,{" "}
+        {progress.next.why === "never tried"
+          ? "which you have not tried yet."
+          : progress.next.why === "least found"
+            ? "which you find least often."
+            : "once more; you have found all so far."}
+      </p>
+      <TopicsChart title="By kind of fault" topics={progress.kinds} />
+      <TopicsChart title="By unit" topics={progress.units} />
+    </section>
+  );
+}
+
+/** One's own exercises, the newest first. */
+function LastOnes({ worked, isSomebody }: { worked: Loaded["worked"]; isSomebody: boolean }) {
+  return (
+    <section>
+      <h2 className="section-title border-b border-rule pb-1">Your last ones</h2>
+      {worked.length === 0 && (
+        <p className="py-2 text-ink-soft">
+          {isSomebody
+            ? "None yet."
+            : "Choose who is working at the top of the page: exercises are kept by name."}
+        </p>
+      )}
+      <ul>
+        {worked.map((w) => (
+          <li key={w.id} className="border-b border-rule-faint">
+            <Link
+              to={w.right === undefined ? `/practice/${w.id}` : `/practice/${w.id}/debrief`}
+              className="block min-h-11 py-2 underline-offset-4 hover:underline"
+            >
+              <strong>{w.unitName}</strong>, {w.kind}
+              <span className="block text-[0.9375rem] text-ink-soft">
+                <Clock at={w.openedAt} withDate /> ·{" "}
+                {w.right === undefined ? "go on with it" : w.right ? "found" : "not found"}
+                {w.minutes !== undefined && `, ${Math.round(w.minutes)} min`}
+                {w.dangers ? `, ${w.dangers} dangerous ${w.dangers === 1 ? "slip" : "slips"}` : ""}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

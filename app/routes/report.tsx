@@ -29,35 +29,10 @@ export async function loader({ params, request }: Route.LoaderArgs) {
 
 export default function Report({ loaderData }: Route.ComponentProps) {
   const { job, view, people, over } = loaderData;
-  const { settings } = useShop();
   const nameOf = (id: string) => people.find((p) => p.id === id)?.name ?? id;
-  const call = view.state.call;
-  const item = job.unit.items.find((i) => i.id === call?.body.item);
-  const proof = view.ledger.find((row) => row.id === call?.body.proof);
   return (
     <main className="mx-auto max-w-3xl p-4 md:p-8 print:p-0">
-      <div className="no-print flex flex-wrap justify-between gap-3 pb-5">
-        <Link to={`/jobs/${job.id}`} className={buttonClass("plain")}>
-          Back to the job
-        </Link>
-        <div className="flex flex-wrap gap-3">
-          <Link to={`/jobs/${job.id}/customer`} className={buttonClass("plain")}>
-            For the customer
-          </Link>
-          <a href={`/jobs/${job.id}/papers/findings.pdf`} className={buttonClass("plain")}>
-            As PDF
-          </a>
-          <a href={`/jobs/${job.id}/export/findings.csv`} download className={buttonClass("plain")}>
-            Findings as CSV
-          </a>
-          <a href={`/jobs/${job.id}/export/job.zip`} download className={buttonClass("plain")}>
-            All of it as ZIP
-          </a>
-          <Button look="main" onClick={() => window.print()}>
-            Print
-          </Button>
-        </div>
-      </div>
+      <PaperLinks job={job.id} />
       <article className="flex flex-col gap-5">
         <PaperHead
           number={job.number}
@@ -66,36 +41,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
           of={[`${job.unit.maker}, revision ${job.unit.revision}`, job.label]}
           complaint={view.state.complaint}
         />
-        <section>
-          <h2 className="section-title">What was wrong</h2>
-          {call && item ? (
-            <>
-              <p className="text-xl font-bold">{item.name}</p>
-              <p>
-                {proof
-                  ? `Proved by: ${proof.check}, ${proof.setup}, ${proof.result}${proof.expected ? ` (healthy: ${proof.expected})` : ""}.`
-                  : "Called without a proving reading."}{" "}
-                Certainty {Math.floor(call.body.chance * 100)} %. Called by {nameOf(call.event.person)},{" "}
-                <Clock at={call.event.at} withDate />.
-              </p>
-              {call.body.note && <p className="border-l-4 border-rule pl-3">{call.body.note}</p>}
-              <p>
-                To do:{" "}
-                {item.remedy === "replace" ? `replace, ${money(item.price, settings.currency)}` : item.remedy}
-                , about {item.minutes} min. {item.note}
-              </p>
-            </>
-          ) : (
-            <p>
-              No call has been made. The findings so far leave{" "}
-              {likelyItems(view)
-                .map((item) => `${item.name} (${percentText(item.chance)} %)`)
-                .join(", ")}
-              .
-            </p>
-          )}
-          {view.state.closed && <p className="font-bold">Closed: {view.state.closed.body.outcome}.</p>}
-        </section>
+        <WhatWasWrong job={job} view={view} nameOf={nameOf} />
         <ReportRepairs view={view} nameOf={nameOf} />
         {over.items.length > 0 && over.steps.length > 1 && (
           <section>
@@ -110,5 +56,77 @@ export default function Report({ loaderData }: Route.ComponentProps) {
         </p>
       </article>
     </main>
+  );
+}
+
+/** Where else one can go from the report, and what it can be taken along as. */
+function PaperLinks({ job }: { job: string }) {
+  return (
+    <div className="no-print flex flex-wrap justify-between gap-3 pb-5">
+      <Link to={`/jobs/${job}`} className={buttonClass("plain")}>
+        Back to the job
+      </Link>
+      <div className="flex flex-wrap gap-3">
+        <Link to={`/jobs/${job}/customer`} className={buttonClass("plain")}>
+          For the customer
+        </Link>
+        <a href={`/jobs/${job}/papers/findings.pdf`} className={buttonClass("plain")}>
+          As PDF
+        </a>
+        <a href={`/jobs/${job}/export/findings.csv`} download className={buttonClass("plain")}>
+          Findings as CSV
+        </a>
+        <a href={`/jobs/${job}/export/job.zip`} download className={buttonClass("plain")}>
+          All of it as ZIP
+        </a>
+        <Button look="main" onClick={() => window.print()}>
+          Print
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** The call with what proved it; without one, what the findings leave. */
+function WhatWasWrong({
+  job,
+  view,
+  nameOf,
+}: Pick<Route.ComponentProps["loaderData"], "job" | "view"> & { nameOf: (id: string) => string }) {
+  const { settings } = useShop();
+  const call = view.state.call;
+  const item = job.unit.items.find((i) => i.id === call?.body.item);
+  const proof = view.ledger.find((row) => row.id === call?.body.proof);
+  return (
+    <section>
+      <h2 className="section-title">What was wrong</h2>
+      {call && item ? (
+        <>
+          <p className="text-xl font-bold">{item.name}</p>
+          <p>
+            {proof
+              ? `Proved by: ${proof.check}, ${proof.setup}, ${proof.result}${proof.expected ? ` (healthy: ${proof.expected})` : ""}.`
+              : "Called without a proving reading."}{" "}
+            Certainty {Math.floor(call.body.chance * 100)} %. Called by {nameOf(call.event.person)},{" "}
+            <Clock at={call.event.at} withDate />.
+          </p>
+          {call.body.note && <p className="border-l-4 border-rule pl-3">{call.body.note}</p>}
+          <p>
+            To do:{" "}
+            {item.remedy === "replace" ? `replace, ${money(item.price, settings.currency)}` : item.remedy},
+            about {item.minutes} min. {item.note}
+          </p>
+        </>
+      ) : (
+        <p>
+          No call has been made. The findings so far leave{" "}
+          {likelyItems(view)
+            .map((item) => `${item.name} (${percentText(item.chance)} %)`)
+            .join(", ")}
+          .
+        </p>
+      )}
+      {view.state.closed && <p className="font-bold">Closed: {view.state.closed.body.outcome}.</p>}
+    </section>
   );
 }

@@ -101,24 +101,6 @@ export default function Settings({
   actionData,
 }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";
-  const choice = (
-    name: "currency" | "symbols" | "temperature" | "decimal",
-    label: string,
-    hint: string,
-    options: readonly (readonly [string, string])[],
-  ) => (
-    <Field label={label} hint={hint}>
-      {(aria) => (
-        <select {...aria} name={name} defaultValue={settings[name]} className={inputClass}>
-          {options.map(([value, said]) => (
-            <option key={value} value={value}>
-              {said}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
-  );
   return (
     <main className="mx-auto max-w-3xl p-4 md:p-6">
       <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold">Settings</h1>
@@ -139,42 +121,35 @@ export default function Settings({
             />
           )}
         </Field>
-        {choice(
-          "symbols",
-          "Symbols of drawings",
-          "What a drawing opens with; a button of it shows the other.",
-          SYMBOLS,
-        )}
-        {choice(
-          "temperature",
-          "Temperatures",
-          "How component tests ask for them. What they say of a part is in °C, as its data sheet is.",
-          TEMPERATURES,
-        )}
-        {choice(
-          "currency",
-          "Currency",
-          `Prices are numbers of this currency: ${money(62, settings.currency)} now. None is converted.`,
-          currencies.map(([code, name]) => [code, `${name}, ${code}`] as const),
-        )}
-        {choice("decimal", "Tables for a spreadsheet", "How saved CSV files write a number.", MARKS)}
-        <fieldset className="grid gap-5 sm:grid-cols-2">
-          <legend className="pb-3 text-xl font-bold">What a job is charged by</legend>
-          {Object.entries(COSTS).map(([name, [label, hint, per]]) => (
-            <Field key={name} label={label} hint={hint}>
-              {(aria) => (
-                <input
-                  {...aria}
-                  name={name}
-                  inputMode="decimal"
-                  required
-                  className={inputClass}
-                  defaultValue={Number((settings[name as keyof typeof COSTS] * per).toPrecision(10))}
-                />
-              )}
-            </Field>
-          ))}
-        </fieldset>
+        <Choice
+          name="symbols"
+          label="Symbols of drawings"
+          hint="What a drawing opens with; a button of it shows the other."
+          options={SYMBOLS}
+          now={settings.symbols}
+        />
+        <Choice
+          name="temperature"
+          label="Temperatures"
+          hint="How component tests ask for them. What they say of a part is in °C, as its data sheet is."
+          options={TEMPERATURES}
+          now={settings.temperature}
+        />
+        <Choice
+          name="currency"
+          label="Currency"
+          hint={`Prices are numbers of this currency: ${money(62, settings.currency)} now. None is converted.`}
+          options={currencies.map(([code, name]) => [code, `${name}, ${code}`] as const)}
+          now={settings.currency}
+        />
+        <Choice
+          name="decimal"
+          label="Tables for a spreadsheet"
+          hint="How saved CSV files write a number."
+          options={MARKS}
+          now={settings.decimal}
+        />
+        <Costs settings={settings} />
         <div className="flex flex-wrap items-center gap-4">
           <Button type="submit" look="main" disabled={busy}>
             {busy ? "Saving…" : "Save"}
@@ -189,23 +164,80 @@ export default function Settings({
         busy={busy}
         said={actionData?.about === "meters" ? actionData.said : undefined}
       />
-      <section aria-label="People and machine" className="pt-8">
-        <h2 className="border-b border-rule pb-2 text-xl font-bold">People and machine</h2>
-        <p className="py-2">
-          <Link to="/staff" className="inline-flex min-h-11 items-center underline underline-offset-4">
-            Who works here, what they do, and how they sign in
-          </Link>
-          <br />
-          <Link to="/machine" className="inline-flex min-h-11 items-center underline underline-offset-4">
-            The machine: what is kept, when it was last saved, what runs
-          </Link>
-          <br />
-          <Link to="/offline" className="inline-flex min-h-11 items-center underline underline-offset-4">
-            What this browser keeps for times without a network
-          </Link>
-        </p>
-      </section>
+      <Elsewhere />
     </main>
+  );
+}
+
+/** One of a few, by name. */
+function Choice({
+  name,
+  label,
+  hint,
+  options,
+  now,
+}: {
+  name: string;
+  label: string;
+  hint: string;
+  options: readonly (readonly [value: string, said: string])[];
+  now: string;
+}) {
+  return (
+    <Field label={label} hint={hint}>
+      {(aria) => (
+        <select {...aria} name={name} defaultValue={now} className={inputClass}>
+          {options.map(([value, said]) => (
+            <option key={value} value={value}>
+              {said}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}
+
+function Costs({ settings }: { settings: Route.ComponentProps["loaderData"]["settings"] }) {
+  return (
+    <fieldset className="grid gap-5 sm:grid-cols-2">
+      <legend className="pb-3 text-xl font-bold">What a job is charged by</legend>
+      {Object.entries(COSTS).map(([name, [label, hint, per]]) => (
+        <Field key={name} label={label} hint={hint}>
+          {(aria) => (
+            <input
+              {...aria}
+              name={name}
+              inputMode="decimal"
+              required
+              className={inputClass}
+              defaultValue={Number((settings[name as keyof typeof COSTS] * per).toPrecision(10))}
+            />
+          )}
+        </Field>
+      ))}
+    </fieldset>
+  );
+}
+
+function Elsewhere() {
+  return (
+    <section aria-label="People and machine" className="pt-8">
+      <h2 className="border-b border-rule pb-2 text-xl font-bold">People and machine</h2>
+      <p className="py-2">
+        <Link to="/staff" className="inline-flex min-h-11 items-center underline underline-offset-4">
+          Who works here, what they do, and how they sign in
+        </Link>
+        <br />
+        <Link to="/machine" className="inline-flex min-h-11 items-center underline underline-offset-4">
+          The machine: what is kept, when it was last saved, what runs
+        </Link>
+        <br />
+        <Link to="/offline" className="inline-flex min-h-11 items-center underline underline-offset-4">
+          What this browser keeps for times without a network
+        </Link>
+      </p>
+    </section>
   );
 }
 

@@ -79,30 +79,7 @@ export default function SheetPage() {
           ]}
         />
         <SetUp key={sheet.places.join()} sheet={sheet} onChange={change} />
-        <div className="flex flex-wrap gap-2">
-          <Button disabled={rows.length === 0} onClick={() => download(sheet, rows)}>
-            Export
-          </Button>
-          <label className="inline-flex min-h-11 cursor-pointer items-center border-[1.5px] border-ink px-4 font-semibold focus-within:outline-3">
-            Import
-            <input
-              type="file"
-              accept=".csv,text/csv"
-              className="sr-only"
-              onChange={(e) => void take(e.target.files?.[0])}
-            />
-          </label>
-          <Button disabled={rows.length === 0} onClick={() => change(forNextBoard(sheet))}>
-            Next board of the kind
-          </Button>
-          <Button
-            look="quiet"
-            disabled={Object.keys(sheet.here).length === 0}
-            onClick={() => change(asGoodBoard(sheet))}
-          >
-            This board is good: measure others by it
-          </Button>
-        </div>
+        <SheetTools sheet={sheet} rows={rows} onChange={change} onFile={(file) => void take(file)} />
         {problem && (
           <p role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-1">
             {problem}
@@ -119,6 +96,46 @@ export default function SheetPage() {
         )}
       </div>
     </main>
+  );
+}
+
+/** The sheet as a file, and as the measure of other boards. */
+function SheetTools({
+  sheet,
+  rows,
+  onChange,
+  onFile,
+}: {
+  sheet: Sheet;
+  rows: readonly PlaceRow[];
+  onChange: (next: Sheet) => void;
+  onFile: (file: File | undefined) => void;
+}) {
+  return (
+    <div className="flex flex-wrap gap-2">
+      <Button disabled={rows.length === 0} onClick={() => download(sheet, rows)}>
+        Export
+      </Button>
+      <label className="inline-flex min-h-11 cursor-pointer items-center border-[1.5px] border-ink px-4 font-semibold focus-within:outline-3">
+        Import
+        <input
+          type="file"
+          accept=".csv,text/csv"
+          className="sr-only"
+          onChange={(e) => onFile(e.target.files?.[0])}
+        />
+      </label>
+      <Button disabled={rows.length === 0} onClick={() => onChange(forNextBoard(sheet))}>
+        Next board of the kind
+      </Button>
+      <Button
+        look="quiet"
+        disabled={Object.keys(sheet.here).length === 0}
+        onClick={() => onChange(asGoodBoard(sheet))}
+      >
+        This board is good: measure others by it
+      </Button>
+    </div>
   );
 }
 
@@ -238,54 +255,9 @@ function Walk({
           </tr>
         </thead>
         <tbody>
-          {rows.map((row) => {
-            const look = VERDICTS[row.verdict];
-            return (
-              <tr key={row.place} className="border-b border-rule-faint align-top">
-                <th scope="row" className="py-1 pr-2 font-semibold break-words">
-                  <span className="flex min-h-11 items-center">{row.place}</span>
-                </th>
-                {(["good", "here"] as const).map((of) => (
-                  <td key={of} className="px-1 py-1">
-                    <input
-                      aria-label={`${row.place}, ${of === "good" ? "good board" : "this board"}`}
-                      data-board={of}
-                      data-place={row.place}
-                      className="reading min-h-11 w-full max-w-32 min-w-16 border-[1.5px] border-ink px-2 text-lg"
-                      maxLength={30}
-                      autoComplete="off"
-                      autoCapitalize="off"
-                      enterKeyHint="next"
-                      value={sheet[of][row.place] ?? ""}
-                      aria-invalid={row.problems[of] ? true : undefined}
-                      onChange={(e) =>
-                        onChange({ ...sheet, [of]: { ...sheet[of], [row.place]: e.target.value } })
-                      }
-                      onKeyDown={(e) => {
-                        if (e.key === "Enter") goOn(row.place, of);
-                      }}
-                    />
-                    {row.problems[of] && (
-                      <span role="alert" className="block text-sm font-semibold text-hazard">
-                        {row.problems[of]}
-                      </span>
-                    )}
-                  </td>
-                ))}
-                <td className={`py-1 ${look.class}`}>
-                  <span className="flex min-h-11 items-center gap-1.5">
-                    <span aria-hidden>{look.mark}</span>
-                    {look.word}
-                    {row.share !== undefined && row.verdict !== "alike" && (
-                      <span className="reading font-normal">
-                        {Number((100 * row.share).toPrecision(2))} %
-                      </span>
-                    )}
-                  </span>
-                </td>
-              </tr>
-            );
-          })}
+          {rows.map((row) => (
+            <PlaceLine key={row.place} row={row} sheet={sheet} onChange={onChange} onDone={goOn} />
+          ))}
         </tbody>
       </table>
       <p className="text-[0.9375rem] text-ink-soft">
@@ -293,6 +265,62 @@ function Walk({
         judged alone.
       </p>
     </>
+  );
+}
+
+/** A place with what it reads on both boards. */
+function PlaceLine({
+  row,
+  sheet,
+  onChange,
+  onDone,
+}: {
+  row: PlaceRow;
+  sheet: Sheet;
+  onChange: (next: Sheet) => void;
+  onDone: (place: string, of: Board) => void;
+}) {
+  const look = VERDICTS[row.verdict];
+  return (
+    <tr className="border-b border-rule-faint align-top">
+      <th scope="row" className="py-1 pr-2 font-semibold break-words">
+        <span className="flex min-h-11 items-center">{row.place}</span>
+      </th>
+      {(["good", "here"] as const).map((of) => (
+        <td key={of} className="px-1 py-1">
+          <input
+            aria-label={`${row.place}, ${of === "good" ? "good board" : "this board"}`}
+            data-board={of}
+            data-place={row.place}
+            className="reading min-h-11 w-full max-w-32 min-w-16 border-[1.5px] border-ink px-2 text-lg"
+            maxLength={30}
+            autoComplete="off"
+            autoCapitalize="off"
+            enterKeyHint="next"
+            value={sheet[of][row.place] ?? ""}
+            aria-invalid={row.problems[of] ? true : undefined}
+            onChange={(e) => onChange({ ...sheet, [of]: { ...sheet[of], [row.place]: e.target.value } })}
+            onKeyDown={(e) => {
+              if (e.key === "Enter") onDone(row.place, of);
+            }}
+          />
+          {row.problems[of] && (
+            <span role="alert" className="block text-sm font-semibold text-hazard">
+              {row.problems[of]}
+            </span>
+          )}
+        </td>
+      ))}
+      <td className={`py-1 ${look.class}`}>
+        <span className="flex min-h-11 items-center gap-1.5">
+          <span aria-hidden>{look.mark}</span>
+          {look.word}
+          {row.share !== undefined && row.verdict !== "alike" && (
+            <span className="reading font-normal">{Number((100 * row.share).toPrecision(2))} %</span>
+          )}
+        </span>
+      </td>
+    </tr>
   );
 }
 

@@ -178,30 +178,7 @@ function MemberRow({
                 : `signed in ${devicesText}`}
         </span>
       </p>
-      {!left && (
-        <Form method="post" className="flex items-center gap-2">
-          <input type="hidden" name="of" value={id} />
-          <select
-            name="role"
-            aria-label={`What ${name} does here`}
-            defaultValue={role}
-            className="min-h-11 border-[1.5px] border-ink bg-field px-2"
-          >
-            {roles.map((r) => (
-              <option key={r}>{r}</option>
-            ))}
-          </select>
-          <Button
-            type="submit"
-            name="do"
-            value="role"
-            disabled={busy}
-            aria-label={`Change what ${name} does here`}
-          >
-            Change
-          </Button>
-        </Form>
-      )}
+      {!left && <RoleForm id={id} name={name} role={role} roles={roles} busy={busy} />}
       <Form method="post" className="flex flex-wrap gap-x-1">
         <input type="hidden" name="of" value={id} />
         {!left && (
@@ -240,5 +217,38 @@ function MemberRow({
         </Button>
       </Form>
     </li>
+  );
+}
+
+function RoleForm({
+  id,
+  name,
+  role,
+  roles,
+  busy,
+}: Pick<Member, "id" | "name" | "role"> & { roles: readonly string[]; busy: boolean }) {
+  return (
+    <Form method="post" className="flex items-center gap-2">
+      <input type="hidden" name="of" value={id} />
+      <select
+        name="role"
+        aria-label={`What ${name} does here`}
+        defaultValue={role}
+        className="min-h-11 border-[1.5px] border-ink bg-field px-2"
+      >
+        {roles.map((r) => (
+          <option key={r}>{r}</option>
+        ))}
+      </select>
+      <Button
+        type="submit"
+        name="do"
+        value="role"
+        disabled={busy}
+        aria-label={`Change what ${name} does here`}
+      >
+        Change
+      </Button>
+    </Form>
   );
 }

@@ -85,8 +85,6 @@ const UNKNOWN = {
 
 export default function StartJob({ loaderData, actionData }: Route.ComponentProps) {
   const { units, chosen, lately, hasLearned, jobId } = loaderData;
-  const { person } = useShop();
-  const [claims, setClaims] = useState<readonly number[]>([]);
   const busy = useNavigation().state !== "idle";
   const errors: Record<string, string> = actionData?.errors ?? {};
   return (
@@ -111,89 +109,15 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
           <input type="hidden" name="id" value={jobId} />
           <input type="hidden" name="unit" value={chosen.id} />
           {hasLearned && <input type="hidden" name="learned-asked" value="yes" />}
-          <div className="grid items-end gap-6 sm:grid-cols-3">
-            <Field label="Which one is it" hint="Serial number or place" error={errors["label"]}>
-              {(props) => <input {...props} name="label" maxLength={200} className={inputClass} />}
-            </Field>
-            <Field label="Year it was made" hint="From its rating plate" error={errors["made"]}>
-              {(props) => (
-                <input {...props} name="made" inputMode="numeric" maxLength={6} className={inputClass} />
-              )}
-            </Field>
-            <Field label="Who is working on it" hint="Every entry carries the name" error={errors["person"]}>
-              {(props) => (
-                <select {...props} name="person" defaultValue={person ?? ""} className={inputClass}>
-                  <PersonOptions />
-                </select>
-              )}
-            </Field>
-          </div>
-          <Field label="What is wrong, in the customer's words" error={errors["complaint"]}>
-            {(props) => (
-              <textarea
-                {...props}
-                name="complaint"
-                rows={2}
-                maxLength={2000}
-                className={inputClass}
-                placeholder="Fills and washes, rinse stays cold."
-              />
-            )}
-          </Field>
-          {lately.length > 0 && (
-            <Field
-              label="Has it come back?"
-              hint="Then that job’s call is trusted less from now on."
-              error={errors["comeBackOf"]}
-            >
-              {(props) => (
-                <select {...props} name="comeBackOf" defaultValue="" className={inputClass}>
-                  <option value="">no</option>
-                  {lately.map((job) => (
-                    <option key={job.id} value={job.id}>
-                      {`${String(job.number).padStart(4, "0")}, ${[job.label, job.itemName, job.closedAt.slice(0, 10)].filter(Boolean).join(", ")}`}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
-          )}
+          <WhoseAndWhat lately={lately} errors={errors} />
           {hasLearned && (
             <label className="flex min-h-11 items-center gap-3">
-              <input type="checkbox" name="learned" defaultChecked className="size-6" />
+              <input type="checkbox" name="learned" defaultChecked className="size-6 accent-here" />
               Start from what this shop has learned
             </label>
           )}
           <SeenQuestions key={chosen.id} {...chosen.questions} />
-          <fieldset className="flex flex-col gap-2">
-            <legend className="font-bold">What others have already done</legend>
-            <p className="text-[0.9375rem] text-ink-soft">
-              A part said to be new or proved good is a <Term id="claim">claim</Term>, not a fact. It weighs a
-              little.
-            </p>
-            {claims.map((key) => (
-              <div key={key} className="grid gap-2 sm:grid-cols-[14rem_1fr]">
-                <select name="claim-item" aria-label="Part the claim is about" className={inputClass}>
-                  <option value="">no single part</option>
-                  {chosen.items.map((item) => (
-                    <option key={item.id} value={item.id}>
-                      {item.name}
-                    </option>
-                  ))}
-                </select>
-                <input
-                  name="claim-text"
-                  aria-label="What was done, and by whom"
-                  maxLength={500}
-                  className={inputClass}
-                  placeholder="New last week, says the owner"
-                />
-              </div>
-            ))}
-            <Button className="self-start" onClick={() => setClaims((list) => [...list, list.length])}>
-              Add {claims.length === 0 ? "a claim" : "another"}
-            </Button>
-          </fieldset>
+          <Claims items={chosen.items} />
           <div className="sticky bottom-0 border-t-2 border-ink bg-paper py-2 sm:flex sm:justify-end">
             <Button type="submit" look="main" className="max-sm:w-full" disabled={busy}>
               {busy ? "Opening…" : "Open the job"}
@@ -202,5 +126,99 @@ export default function StartJob({ loaderData, actionData }: Route.ComponentProp
         </Form>
       )}
     </main>
+  );
+}
+
+type Loaded = Route.ComponentProps["loaderData"];
+
+/** Which one it is, who works on it, what is wrong with it, and whether it was here before. */
+function WhoseAndWhat({ lately, errors }: Pick<Loaded, "lately"> & { errors: Record<string, string> }) {
+  const { person } = useShop();
+  return (
+    <>
+      <div className="grid items-end gap-6 sm:grid-cols-3">
+        <Field label="Which one is it" hint="Serial number or place" error={errors["label"]}>
+          {(props) => <input {...props} name="label" maxLength={200} className={inputClass} />}
+        </Field>
+        <Field label="Year it was made" hint="From its rating plate" error={errors["made"]}>
+          {(props) => (
+            <input {...props} name="made" inputMode="numeric" maxLength={6} className={inputClass} />
+          )}
+        </Field>
+        <Field label="Who is working on it" hint="Every entry carries the name" error={errors["person"]}>
+          {(props) => (
+            <select {...props} name="person" defaultValue={person ?? ""} className={inputClass}>
+              <PersonOptions />
+            </select>
+          )}
+        </Field>
+      </div>
+      <Field label="What is wrong, in the customer's words" error={errors["complaint"]}>
+        {(props) => (
+          <textarea
+            {...props}
+            name="complaint"
+            rows={2}
+            maxLength={2000}
+            className={inputClass}
+            placeholder="Fills and washes, rinse stays cold."
+          />
+        )}
+      </Field>
+      {lately.length > 0 && (
+        <Field
+          label="Has it come back?"
+          hint="Then that job’s call is trusted less from now on."
+          error={errors["comeBackOf"]}
+        >
+          {(props) => (
+            <select {...props} name="comeBackOf" defaultValue="" className={inputClass}>
+              <option value="">no</option>
+              {lately.map((job) => (
+                <option key={job.id} value={job.id}>
+                  {`${String(job.number).padStart(4, "0")}, ${[job.label, job.itemName, job.closedAt.slice(0, 10)].filter(Boolean).join(", ")}`}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      )}
+    </>
+  );
+}
+
+/** What others say of parts; each is a line of its own. */
+function Claims({ items }: Pick<NonNullable<Loaded["chosen"]>, "items">) {
+  const [claims, setClaims] = useState<readonly number[]>([]);
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="font-bold">What others have already done</legend>
+      <p className="text-[0.9375rem] text-ink-soft">
+        A part said to be new or proved good is a <Term id="claim">claim</Term>, not a fact. It weighs a
+        little.
+      </p>
+      {claims.map((key) => (
+        <div key={key} className="grid gap-2 sm:grid-cols-[14rem_1fr]">
+          <select name="claim-item" aria-label="Part the claim is about" className={inputClass}>
+            <option value="">no single part</option>
+            {items.map((item) => (
+              <option key={item.id} value={item.id}>
+                {item.name}
+              </option>
+            ))}
+          </select>
+          <input
+            name="claim-text"
+            aria-label="What was done, and by whom"
+            maxLength={500}
+            className={inputClass}
+            placeholder="New last week, says the owner"
+          />
+        </div>
+      ))}
+      <Button className="self-start" onClick={() => setClaims((list) => [...list, list.length])}>
+        Add {claims.length === 0 ? "a claim" : "another"}
+      </Button>
+    </fieldset>
   );
 }

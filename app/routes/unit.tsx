@@ -99,7 +99,6 @@ export default function UnitPage({
   loaderData: { unit, shelf, revisions, pictures },
   actionData,
 }: Route.ComponentProps) {
-  const { settings } = useShop();
   return (
     <main className="mx-auto max-w-6xl p-4 md:p-6">
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b-2 border-ink pb-2">
@@ -117,61 +116,9 @@ export default function UnitPage({
         {unit.description} {unit.revision !== "" && `Revision ${unit.revision}.`} {unit.parts.length} parts,{" "}
         {unit.points.length} points a probe can reach.
       </p>
-      <nav aria-label="Sections" className="flex flex-wrap gap-x-5">
-        {SECTIONS.filter((s) => isShown(s, unit)).map((name) => (
-          <a
-            key={name}
-            href={`#${anchorOf(name)}`}
-            className="flex min-h-11 items-center font-semibold underline underline-offset-4"
-          >
-            {name}
-          </a>
-        ))}
-        <Link
-          to={`/units/${unit.id}/workshop`}
-          className="flex min-h-11 items-center font-semibold underline underline-offset-4"
-        >
-          Workshop
-        </Link>
-        {unit.traced && (
-          <Link
-            to={`/units/${unit.id}/trace`}
-            className="flex min-h-11 items-center font-semibold underline underline-offset-4"
-          >
-            Trace more of it
-          </Link>
-        )}
-        {unit.wired && (
-          <Link
-            to={`/units/${unit.id}/list`}
-            className="flex min-h-11 items-center font-semibold underline underline-offset-4"
-          >
-            Wiring list
-          </Link>
-        )}
-        <Link
-          to={`/units/${unit.id}/files`}
-          className="flex min-h-11 items-center font-semibold underline underline-offset-4"
-        >
-          Files
-        </Link>
-        <Link
-          to={`/units/${unit.id}/wiring`}
-          className="flex min-h-11 items-center font-semibold underline underline-offset-4"
-        >
-          Wiring
-        </Link>
-      </nav>
+      <Places unit={unit} />
       <Section name="Hazards">
-        <ul>
-          {unit.hazards.map((h) => (
-            <li key={h.text} className="my-1 border-l-4 border-hazard pl-3">
-              {h.text}
-              {h.waitSeconds !== undefined && ` Wait ${secondsText(h.waitSeconds)}.`}
-              {h.confirmBelowVolts !== undefined && ` Confirm below ${h.confirmBelowVolts} V.`}
-            </li>
-          ))}
-        </ul>
+        <Hazards unit={unit} />
       </Section>
       <Section name="Symptoms">
         {unit.sequence ? (
@@ -197,23 +144,7 @@ export default function UnitPage({
         />
       </Section>
       <Section name="Parts">
-        <Rows
-          rows={unit.items.map((item) => [
-            item.name,
-            <span key={item.id}>
-              <span className="reading">
-                {item.remedy}, {money(item.price, settings.currency)}, {item.minutes} min
-              </span>
-              {item.note && <span className="block border-l-4 border-hazard pl-2">{item.note}</span>}
-              <span className="block text-[0.9375rem] text-ink-soft">
-                {unit.parts
-                  .filter((p) => p.item === item.id)
-                  .map((p) => p.id)
-                  .join(", ")}
-              </span>
-            </span>,
-          ])}
-        />
+        <Items unit={unit} />
       </Section>
       {isShown("Unknown values", unit) && (
         <Section name="Unknown values">
@@ -239,6 +170,74 @@ export default function UnitPage({
         />
       </Section>
     </main>
+  );
+}
+
+const PLACE = "flex min-h-11 items-center font-semibold underline underline-offset-4";
+
+/** Where one can go from here: a section of this page, or what else there is of the unit. */
+function Places({ unit }: { unit: UnitModel }) {
+  const pages: readonly (readonly [page: string, name: string, isThere: boolean])[] = [
+    ["workshop", "Workshop", true],
+    ["trace", "Trace more of it", unit.traced !== undefined],
+    ["list", "Wiring list", unit.wired !== undefined],
+    ["files", "Files", true],
+    ["wiring", "Wiring", true],
+  ];
+  return (
+    <nav aria-label="Sections" className="flex flex-wrap gap-x-5">
+      {SECTIONS.filter((s) => isShown(s, unit)).map((name) => (
+        <a key={name} href={`#${anchorOf(name)}`} className={PLACE}>
+          {name}
+        </a>
+      ))}
+      {pages.map(
+        ([page, name, isThere]) =>
+          isThere && (
+            <Link key={page} to={`/units/${unit.id}/${page}`} className={PLACE}>
+              {name}
+            </Link>
+          ),
+      )}
+    </nav>
+  );
+}
+
+function Hazards({ unit }: { unit: UnitModel }) {
+  return (
+    <ul>
+      {unit.hazards.map((h) => (
+        <li key={h.text} className="my-1 border-l-4 border-hazard pl-3">
+          {h.text}
+          {h.waitSeconds !== undefined && ` Wait ${secondsText(h.waitSeconds)}.`}
+          {h.confirmBelowVolts !== undefined && ` Confirm below ${h.confirmBelowVolts} V.`}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What can be bought or mended, and what belongs to it. */
+function Items({ unit }: { unit: UnitModel }) {
+  const { settings } = useShop();
+  return (
+    <Rows
+      rows={unit.items.map((item) => [
+        item.name,
+        <span key={item.id}>
+          <span className="reading">
+            {item.remedy}, {money(item.price, settings.currency)}, {item.minutes} min
+          </span>
+          {item.note && <span className="block border-l-4 border-hazard pl-2">{item.note}</span>}
+          <span className="block text-[0.9375rem] text-ink-soft">
+            {unit.parts
+              .filter((p) => p.item === item.id)
+              .map((p) => p.id)
+              .join(", ")}
+          </span>
+        </span>,
+      ])}
+    />
   );
 }
 

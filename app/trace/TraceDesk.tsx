@@ -35,61 +35,16 @@ export function TraceDesk({ unit }: Props) {
   const traced = useTracedView(source);
   const change = (next: readonly string[]) => set({ ...draft, lines: next });
   const add = (texts: readonly string[]) => {
-    change(
-      texts.reduce<readonly string[]>(
-        (all, text, i) => withLine(all, text, at === undefined ? undefined : at + i),
-        lines,
-      ),
-    );
+    change(withLines(lines, texts, at));
     setAt(at === undefined ? undefined : at + texts.length);
   };
   useHotkeys({ u: () => canUndo && undo() });
   return (
     <fieldset disabled={!read} className="min-w-0">
       <main className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 p-4 md:p-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-        <div className="lg:col-span-2">
-          <h1 className="text-[1.75rem] font-bold">
-            {unit ? `Trace more of ${unit.name}` : "Trace a circuit"}
-          </h1>
-          <p className="border-b-2 border-ink pb-2 text-ink-soft">
-            Walk the dead circuit with a finger: supply, everything in the way, the load, the way back.
-            {!unit && (
-              <>
-                {" "}
-                Or{" "}
-                <Link
-                  to="/units/new/list"
-                  className="inline-flex min-h-11 items-center underline underline-offset-4"
-                >
-                  bring a wiring list
-                </Link>
-                .
-              </>
-            )}
-          </p>
-        </div>
+        <Heading unit={unit} />
         <section aria-label="Circuit" className="flex min-w-0 flex-col gap-3">
-          <div className="grid gap-3 sm:grid-cols-[3fr_2fr]">
-            <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold">
-              What is it
-              <input
-                className={inputClass}
-                maxLength={100}
-                value={name}
-                placeholder="Tea urn, canteen"
-                onChange={(e) => set({ ...draft, name: e.target.value })}
-              />
-            </label>
-            <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold max-sm:hidden">
-              Maker, if you know
-              <input
-                className={inputClass}
-                maxLength={100}
-                value={maker}
-                onChange={(e) => set({ ...draft, maker: e.target.value })}
-              />
-            </label>
-          </div>
+          <NameFields name={name} maker={maker} onChange={(said) => set({ ...draft, ...said })} />
           <TraceLadder
             rows={rows}
             lines={lines}
@@ -139,6 +94,73 @@ export function TraceDesk({ unit }: Props) {
         </section>
       </main>
     </fieldset>
+  );
+}
+
+/** The lines with more of them, from a place on or at the end. */
+function withLines(
+  lines: readonly string[],
+  more: readonly string[],
+  at: number | undefined,
+): readonly string[] {
+  return more.reduce((all, text, i) => withLine(all, text, at === undefined ? undefined : at + i), lines);
+}
+
+function Heading({ unit }: Props) {
+  return (
+    <div className="lg:col-span-2">
+      <h1 className="text-[1.75rem] font-bold">{unit ? `Trace more of ${unit.name}` : "Trace a circuit"}</h1>
+      <p className="border-b-2 border-ink pb-2 text-ink-soft">
+        Walk the dead circuit with a finger: supply, everything in the way, the load, the way back.
+        {!unit && (
+          <>
+            {" "}
+            Or{" "}
+            <Link
+              to="/units/new/list"
+              className="inline-flex min-h-11 items-center underline underline-offset-4"
+            >
+              bring a wiring list
+            </Link>
+            .
+          </>
+        )}
+      </p>
+    </div>
+  );
+}
+
+function NameFields({
+  name,
+  maker,
+  onChange,
+}: {
+  name: string;
+  maker: string;
+  onChange: (said: { name: string } | { maker: string }) => void;
+}) {
+  return (
+    <div className="grid gap-3 sm:grid-cols-[3fr_2fr]">
+      <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold">
+        What is it
+        <input
+          className={inputClass}
+          maxLength={100}
+          value={name}
+          placeholder="Tea urn, canteen"
+          onChange={(e) => onChange({ name: e.target.value })}
+        />
+      </label>
+      <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold max-sm:hidden">
+        Maker, if you know
+        <input
+          className={inputClass}
+          maxLength={100}
+          value={maker}
+          onChange={(e) => onChange({ maker: e.target.value })}
+        />
+      </label>
+    </div>
   );
 }
 

@@ -42,23 +42,14 @@ export function TraceEntry({ lines, at, field, onAdd, onEnd, children }: Props) 
   };
   return (
     <div className="sticky bottom-0 -mx-4 border-t-2 border-ink bg-paper px-4 pt-2 pb-3 sm:mx-0 sm:px-0">
-      <ul aria-label="What usually follows" className="flex gap-2 overflow-x-auto pb-2 sm:flex-wrap">
-        {offers.map((offer) => (
-          <li key={offer.label} className="shrink-0">
-            <Button
-              className="whitespace-nowrap"
-              onClick={() => {
-                if (offer.whole) return add([offer.text]);
-                setText(offer.text);
-                field.current?.focus();
-              }}
-            >
-              {offer.label}
-              {offer.whole ? "" : " …"}
-            </Button>
-          </li>
-        ))}
-      </ul>
+      <Offers
+        offers={offers}
+        onChoose={(offer) => {
+          if (offer.whole) return add([offer.text]);
+          setText(offer.text);
+          field.current?.focus();
+        }}
+      />
       <form
         className="flex gap-2"
         onSubmit={(e) => {
@@ -94,31 +85,61 @@ export function TraceEntry({ lines, at, field, onAdd, onEnd, children }: Props) 
           Add
         </Button>
       </form>
-      <p id="trace-echo" role="status" className="min-h-6 pt-1 text-[0.9375rem]">
-        {understood?.problem ? (
-          <span className={tried ? "font-semibold text-hazard" : "text-ink-soft"}>
-            {describeTraceProblem(understood.problem)}
-          </span>
-        ) : understood ? (
-          <span className="inline-flex flex-wrap items-center gap-x-2">
-            <strong>{understood.label}</strong>
-            <span className="reading">{understood.values}</span>
-            {understood.colour !== undefined && (
-              <>
-                <WireSwatch colour={understood.colour} />
-                {understood.colour}
-              </>
-            )}
-            {understood.taken.length > 0 && (
-              <span className="text-ink-soft">not given, taken: {understood.taken.join(", ")}</span>
-            )}
-          </span>
-        ) : null}
-      </p>
+      <Echo understood={understood} tried={tried} />
       <div className="flex flex-wrap gap-x-1">
         {at !== undefined && <Button onClick={onEnd}>Add at the end again</Button>}
         {children}
       </div>
     </div>
+  );
+}
+
+type Offer = ReturnType<typeof traceOffers>[number];
+
+function Offers({ offers, onChoose }: { offers: readonly Offer[]; onChoose: (offer: Offer) => void }) {
+  return (
+    <ul aria-label="What usually follows" className="flex gap-2 overflow-x-auto pb-2 sm:flex-wrap">
+      {offers.map((offer) => (
+        <li key={offer.label} className="shrink-0">
+          <Button className="whitespace-nowrap" onClick={() => onChoose(offer)}>
+            {offer.label}
+            {offer.whole ? "" : " …"}
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What the line is understood as, or what is wrong with it. */
+function Echo({
+  understood,
+  tried,
+}: {
+  understood: ReturnType<typeof traceRows>[number] | undefined;
+  tried: boolean;
+}) {
+  return (
+    <p id="trace-echo" role="status" className="min-h-6 pt-1 text-[0.9375rem]">
+      {understood?.problem ? (
+        <span className={tried ? "font-semibold text-hazard" : "text-ink-soft"}>
+          {describeTraceProblem(understood.problem)}
+        </span>
+      ) : understood ? (
+        <span className="inline-flex flex-wrap items-center gap-x-2">
+          <strong>{understood.label}</strong>
+          <span className="reading">{understood.values}</span>
+          {understood.colour !== undefined && (
+            <>
+              <WireSwatch colour={understood.colour} />
+              {understood.colour}
+            </>
+          )}
+          {understood.taken.length > 0 && (
+            <span className="text-ink-soft">not given, taken: {understood.taken.join(", ")}</span>
+          )}
+        </span>
+      ) : null}
+    </p>
   );
 }

@@ -45,22 +45,7 @@ export function TraceLadder({ rows, lines, at, onAt, onLines, onFrom, onBack }: 
             className={`flex min-h-11 w-full items-stretch gap-3 text-left ${chosen === i ? "bg-here-soft" : ""}`}
           >
             <Rail row={row} first={i === 0} last={i === rows.length - 1} />
-            <span className="flex grow flex-wrap items-baseline gap-x-3 border-b border-rule-faint py-2">
-              <span className={row.load ? "text-xl font-bold" : "text-lg font-semibold"}>{row.label}</span>
-              <span className="reading">{row.values}</span>
-              {row.colour !== undefined && (
-                <span className="inline-flex items-center gap-1.5">
-                  <WireSwatch colour={row.colour} />
-                  {row.colour}
-                </span>
-              )}
-              {row.onBoard && <span className="text-[0.9375rem] text-ink-soft">on the board</span>}
-              {row.taken.length > 0 && (
-                <span className="text-[0.9375rem] text-ink-soft">
-                  not given, taken: {row.taken.join(", ")}
-                </span>
-              )}
-            </span>
+            <Said row={row} />
           </button>
           {row.problem && (
             <p role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-1">
@@ -97,6 +82,26 @@ export function TraceLadder({ rows, lines, at, onAt, onLines, onFrom, onBack }: 
         </li>
       ))}
     </ol>
+  );
+}
+
+/** What the row is understood as. */
+function Said({ row }: { row: TraceRow }) {
+  return (
+    <span className="flex grow flex-wrap items-baseline gap-x-3 border-b border-rule-faint py-2">
+      <span className={row.load ? "text-xl font-bold" : "text-lg font-semibold"}>{row.label}</span>
+      <span className="reading">{row.values}</span>
+      {row.colour !== undefined && (
+        <span className="inline-flex items-center gap-1.5">
+          <WireSwatch colour={row.colour} />
+          {row.colour}
+        </span>
+      )}
+      {row.onBoard && <span className="text-[0.9375rem] text-ink-soft">on the board</span>}
+      {row.taken.length > 0 && (
+        <span className="text-[0.9375rem] text-ink-soft">not given, taken: {row.taken.join(", ")}</span>
+      )}
+    </span>
   );
 }
 

@@ -43,6 +43,12 @@ export function OwnValues({ unit }: { unit: UnitModel }) {
   );
 }
 
+/** The point that was typed, however it is written. */
+function pointOf(unit: UnitModel, typed: string): string | undefined {
+  const name = typed.trim().replaceAll("·", ".").toLowerCase();
+  return unit.points.find((p) => p.id.toLowerCase() === name)?.id;
+}
+
 /** A reading taken on a sound unit of the kind, dead and proven. */
 function SoundReadingForm({ unit }: { unit: UnitModel }) {
   const { revalidate } = useRevalidator();
@@ -53,12 +59,8 @@ function SoundReadingForm({ unit }: { unit: UnitModel }) {
   const [heard, setHeard] = useState<{ readonly kept: boolean; readonly said: string }>();
   const dead = unit.states.find((s) => s.power === "dead");
   if (!dead) return null;
-  const pointOf = (text: string) => {
-    const name = text.trim().replaceAll("·", ".").toLowerCase();
-    return unit.points.find((p) => p.id.toLowerCase() === name)?.id;
-  };
   const keep = async () => {
-    const [a, b, read] = [pointOf(red), pointOf(black), parseQuantity(typed)];
+    const [a, b, read] = [pointOf(unit, red), pointOf(unit, black), parseQuantity(typed)];
     const refuse = (said: string) => setHeard({ kept: false, said });
     if (!a || !b) return refuse(`This unit has no point “${a ? black : red}”. Choose one of the list.`);
     if (!read.ok || !Number.isFinite(read.quantity.value))

@@ -1,4 +1,4 @@
-import { ChevronLeft, ChevronRight, Minus, Plus } from "lucide-react";
+import { ChevronLeft, ChevronRight, Minus, Plus, type LucideIcon } from "lucide-react";
 import { useState } from "react";
 import { useRevalidator } from "react-router";
 import { MOST_FILE_BYTES } from "#core/job/index.ts";
@@ -52,41 +52,23 @@ export function UnitPictures({ unit, pictures }: Props) {
         </label>
         {shown && (
           <>
-            <Button
-              aria-label="The one before"
-              className="px-3!"
-              disabled={here === 0}
-              onClick={() => setAt(here - 1)}
-            >
-              <ChevronLeft size={18} aria-hidden />
-            </Button>
+            <Small label="The one before" icon={ChevronLeft} can={here > 0} onPress={() => setAt(here - 1)} />
             <span className="reading">
               {here + 1} of {pictures.length}
             </span>
-            <Button
-              aria-label="The next one"
-              className="px-3!"
-              disabled={here === pictures.length - 1}
-              onClick={() => setAt(here + 1)}
-            >
-              <ChevronRight size={18} aria-hidden />
-            </Button>
-            <Button
-              aria-label="Larger"
-              className="px-3!"
-              disabled={zoom === SCALES.length - 1}
-              onClick={() => setZoom(zoom + 1)}
-            >
-              <Plus size={18} aria-hidden />
-            </Button>
-            <Button
-              aria-label="Smaller"
-              className="px-3!"
-              disabled={zoom === 0}
-              onClick={() => setZoom(zoom - 1)}
-            >
-              <Minus size={18} aria-hidden />
-            </Button>
+            <Small
+              label="The next one"
+              icon={ChevronRight}
+              can={here < pictures.length - 1}
+              onPress={() => setAt(here + 1)}
+            />
+            <Small
+              label="Larger"
+              icon={Plus}
+              can={zoom < SCALES.length - 1}
+              onPress={() => setZoom(zoom + 1)}
+            />
+            <Small label="Smaller" icon={Minus} can={zoom > 0} onPress={() => setZoom(zoom - 1)} />
             <Button look="quiet" disabled={busy} onClick={() => void putAway(shown.id)}>
               Put this one away
             </Button>
@@ -94,6 +76,24 @@ export function UnitPictures({ unit, pictures }: Props) {
         )}
       </div>
     </section>
+  );
+}
+
+function Small({
+  label,
+  icon: Icon,
+  can,
+  onPress,
+}: {
+  label: string;
+  icon: LucideIcon;
+  can: boolean;
+  onPress: () => void;
+}) {
+  return (
+    <Button aria-label={label} className="px-3!" disabled={!can} onClick={onPress}>
+      <Icon size={18} aria-hidden />
+    </Button>
   );
 }
 

@@ -59,42 +59,7 @@ export function UnitShelf({ unit, shelf, revisions, error }: Props) {
           </Button>
         </Form>
       </div>
-      <div>
-        <h3 className="font-bold">What it was before</h3>
-        <p className="text-ink-soft">A job goes on with the model that it began with.</p>
-        <ol reversed>
-          {revisions.map((r, i) => (
-            <li
-              key={r.number}
-              className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint py-1"
-            >
-              <span className="reading font-bold">{r.number}</span>
-              <span className="mr-auto">
-                {r.revision !== "" && `Revision ${r.revision}, `}
-                {r.parts} parts, since <Clock at={r.since} withDate />
-                {r.jobs > 0 && `; ${r.jobs === 1 ? "one job" : `${r.jobs} jobs`}`}
-              </span>
-              <a
-                href={`/units/${unit.id}/file?model=${r.hash}`}
-                download
-                className="flex min-h-11 items-center underline underline-offset-4"
-              >
-                Its file
-              </a>
-              {i === 0 ? (
-                <span className="font-semibold">the newest</span>
-              ) : (
-                <Form method="post" preventScrollReset>
-                  <input type="hidden" name="model" value={r.hash} />
-                  <Button type="submit" name="do" value="again" look="quiet" disabled={busy}>
-                    Take it up again
-                  </Button>
-                </Form>
-              )}
-            </li>
-          ))}
-        </ol>
-      </div>
+      <Revisions unit={unit.id} revisions={revisions} busy={busy} />
       <Form method="post" preventScrollReset className="flex flex-wrap items-center gap-3">
         <Button type="submit" name="do" value={shelf.archived ? "back" : "away"} disabled={busy}>
           {shelf.archived ? "Put it back on the shelf" : "Put it away"}
@@ -105,6 +70,52 @@ export function UnitShelf({ unit, shelf, revisions, error }: Props) {
             : "What is put away is not offered for new jobs; nothing of it is lost."}
         </p>
       </Form>
+    </div>
+  );
+}
+
+function Revisions({
+  unit,
+  revisions,
+  busy,
+}: {
+  unit: string;
+  revisions: readonly Revision[];
+  busy: boolean;
+}) {
+  return (
+    <div>
+      <h3 className="font-bold">What it was before</h3>
+      <p className="text-ink-soft">A job goes on with the model that it began with.</p>
+      <ol reversed>
+        {revisions.map((r, i) => (
+          <li key={r.number} className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint py-1">
+            <span className="reading font-bold">{r.number}</span>
+            <span className="mr-auto">
+              {r.revision !== "" && `Revision ${r.revision}, `}
+              {r.parts} parts, since <Clock at={r.since} withDate />
+              {r.jobs > 0 && `; ${r.jobs === 1 ? "one job" : `${r.jobs} jobs`}`}
+            </span>
+            <a
+              href={`/units/${unit}/file?model=${r.hash}`}
+              download
+              className="flex min-h-11 items-center underline underline-offset-4"
+            >
+              Its file
+            </a>
+            {i === 0 ? (
+              <span className="font-semibold">the newest</span>
+            ) : (
+              <Form method="post" preventScrollReset>
+                <input type="hidden" name="model" value={r.hash} />
+                <Button type="submit" name="do" value="again" look="quiet" disabled={busy}>
+                  Take it up again
+                </Button>
+              </Form>
+            )}
+          </li>
+        ))}
+      </ol>
     </div>
   );
 }

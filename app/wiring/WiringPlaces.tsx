@@ -55,38 +55,15 @@ export function WiringPlaces({ unit, figures, pair, onCourse, children }: Props)
   };
   return (
     <>
-      <p className="no-print flex flex-wrap items-center gap-2 border-b border-rule px-3 py-1.5">
-        <label className="flex items-center gap-2">
-          Circuit
-          <select
-            className="min-h-11 border-[1.5px] border-ink px-2 font-semibold"
-            value={place}
-            onChange={(e) => choose(e.target.value)}
-          >
-            {ladders.map(({ course }) => (
-              <option key={course.id} value={course.id}>
-                {course.name}
-              </option>
-            ))}
-            <option value={WHOLE}>the whole unit</option>
-          </select>
-        </label>
-        {shown && (
-          <>
-            <Button
-              className="max-md:hidden"
-              onClick={() =>
-                frame.current && saveAsSvg(frame.current.querySelector("svg")!, `${unit.id}-${place}.svg`)
-              }
-            >
-              <Download size={16} aria-hidden /> SVG
-            </Button>
-            <Button className="max-md:hidden" onClick={() => window.print()}>
-              <Printer size={16} aria-hidden /> Print or PDF
-            </Button>
-          </>
-        )}
-      </p>
+      <Toolbar
+        courses={ladders.map((l) => l.course)}
+        place={place}
+        onPlace={choose}
+        onSave={
+          shown &&
+          (() => frame.current && saveAsSvg(frame.current.querySelector("svg")!, `${unit.id}-${place}.svg`))
+        }
+      />
       {shown ? (
         <div className="flex min-h-0 grow flex-col md:flex-row">
           <div ref={frame} className="min-h-0 grow overflow-y-auto bg-sheet">
@@ -114,6 +91,50 @@ export function WiringPlaces({ unit, figures, pair, onCourse, children }: Props)
         </WiringDrawing>
       )}
     </>
+  );
+}
+
+/** Which circuit is shown, and how it is taken along. */
+function Toolbar({
+  courses,
+  place,
+  onPlace,
+  onSave,
+}: {
+  courses: readonly Course[];
+  place: string;
+  onPlace: (id: string) => void;
+  /** Left out for the whole unit, whose drawing has tools of its own. */
+  onSave: (() => void) | undefined;
+}) {
+  return (
+    <p className="no-print flex flex-wrap items-center gap-2 border-b border-rule px-3 py-1.5">
+      <label className="flex items-center gap-2">
+        Circuit
+        <select
+          className="min-h-11 border-[1.5px] border-ink px-2 font-semibold"
+          value={place}
+          onChange={(e) => onPlace(e.target.value)}
+        >
+          {courses.map((course) => (
+            <option key={course.id} value={course.id}>
+              {course.name}
+            </option>
+          ))}
+          <option value={WHOLE}>the whole unit</option>
+        </select>
+      </label>
+      {onSave && (
+        <>
+          <Button className="max-md:hidden" onClick={onSave}>
+            <Download size={16} aria-hidden /> SVG
+          </Button>
+          <Button className="max-md:hidden" onClick={() => window.print()}>
+            <Printer size={16} aria-hidden /> Print or PDF
+          </Button>
+        </>
+      )}
+    </p>
   );
 }
 

@@ -78,39 +78,48 @@ export const WiringSheet = memo(function WiringSheet(props: Props) {
             <Mark key={node.id} node={node} at={placed.boxes[node.id]!} lit={node.name === net} />
           ),
         )}
-      {figures?.points.map((point) => {
-        const place = placed.ports[point.terminal];
-        const node = diagram.nodes.find((n) => n.ports.some((p) => p.id === point.terminal));
-        const side = node?.ports.find((p) => p.id === point.terminal)?.side;
-        if (!place || !side) return null;
-        const text = point.measured?.text ?? point.expected;
-        if (text === undefined) return null;
-        const off = point.measured?.asItShould === false;
-        return (
-          <text
-            key={point.id}
-            x={place.x + (side === "west" ? -3 : 3)}
-            y={place.y - 5}
-            textAnchor={side === "west" ? "end" : "start"}
-            fontSize="11"
-            fontWeight={point.measured ? 700 : 400}
-            stroke="var(--sheet)"
-            strokeWidth="4"
-            paintOrder="stroke"
-            className="wiring-value reading"
-            fill={off ? "var(--hazard)" : point.measured ? "var(--ink)" : "var(--ink-soft)"}
-          >
-            {point.measured ? "◆ " : ""}
-            {text}
-            {off ? " off" : ""}
-          </text>
-        );
-      })}
+      {figures && <Readings diagram={diagram} placed={placed} points={figures.points} />}
       <Probe at={probes.red ? placed.ports[probes.red] : undefined} role="red" />
       <Probe at={probes.black ? placed.ports[probes.black] : undefined} role="black" />
     </svg>
   );
 });
+
+/** What was read at the points; where nothing was, what should be. */
+function Readings({
+  diagram,
+  placed,
+  points,
+}: Pick<Props, "diagram" | "placed"> & { points: NonNullable<Props["figures"]>["points"] }) {
+  return points.map((point) => {
+    const place = placed.ports[point.terminal];
+    const node = diagram.nodes.find((n) => n.ports.some((p) => p.id === point.terminal));
+    const side = node?.ports.find((p) => p.id === point.terminal)?.side;
+    if (!place || !side) return null;
+    const text = point.measured?.text ?? point.expected;
+    if (text === undefined) return null;
+    const off = point.measured?.asItShould === false;
+    return (
+      <text
+        key={point.id}
+        x={place.x + (side === "west" ? -3 : 3)}
+        y={place.y - 5}
+        textAnchor={side === "west" ? "end" : "start"}
+        fontSize="11"
+        fontWeight={point.measured ? 700 : 400}
+        stroke="var(--sheet)"
+        strokeWidth="4"
+        paintOrder="stroke"
+        className="wiring-value reading"
+        fill={off ? "var(--hazard)" : point.measured ? "var(--ink)" : "var(--ink-soft)"}
+      >
+        {point.measured ? "◆ " : ""}
+        {text}
+        {off ? " off" : ""}
+      </text>
+    );
+  });
+}
 
 /** What is built as one thing: a wall around its parts, with its name over them. */
 function Frame({ frame: { name }, at }: { frame: DiagramFrame; at: PlacedFrame | undefined }) {

@@ -6,6 +6,7 @@ import { parseQuantity } from "#core/quantity/index.ts";
 import { recordsOf, SECTIONS, type Json } from "#core/workshop/index.ts";
 import type { WorkshopWorker } from "../workers/workshopProtocol.ts";
 import { Button } from "../ui/Button.tsx";
+import { ChoiceField } from "../ui/ChoiceField.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
 
 /** What can be said of a part, as one chooses it. */
@@ -21,6 +22,35 @@ const SAID: readonly (readonly [Said, string])[] = [
 const idOf = ({ record }: { readonly record: Json }) =>
   typeof record["id"] === "string" ? record["id"] : "";
 const section = (id: string) => SECTIONS.find((s) => s.id === id)!;
+
+/** What is said of a part; a sentence where the temperature is none. */
+function saidOf(word: Said, degrees: string, isCelsius: boolean): PartSaid | string {
+  if (word === "closed" || word === "open") return { position: word };
+  const read = parseQuantity(degrees);
+  if (isCelsius && !(read.ok && Number.isFinite(read.quantity.value)))
+    return `“${degrees}” is no temperature. Write it like 60.`;
+  return { celsius: read.ok ? read.quantity.value : 0, side: word };
+}
+
+/** The volts that tell it, computed on a thread of its own; a sentence where there are none. */
+async function conditionOf(
+  file: Json,
+  state: string,
+  part: string,
+  what: PartSaid,
+): Promise<VoltsCondition | string> {
+  const thread = new Worker(new URL("../workers/workshop.worker.ts", import.meta.url), { type: "module" });
+  try {
+    return await wrap<WorkshopWorker>(thread).condition(file, state, part, what);
+  } catch (error) {
+    return error instanceof Error ? error.message : String(error);
+  } finally {
+    thread.terminate();
+  }
+}
+
+const foundText = ({ min, max, domain, from, to }: VoltsCondition) =>
+  `${min} to ${max} V ${domain.toUpperCase()} from ${from} to ${to}.`;
 
 /** What a switch or a sensor must do, said as one says it; the volts that tell it are worked out from the circuit. */
 export function ConditionFrom({ file, onFound }: { file: Json; onFound: (found: VoltsCondition) => void }) {
@@ -42,70 +72,25 @@ export function ConditionFrom({ file, onFound }: { file: Json; onFound: (found: 
   );
   const word = words.find(([w]) => w === said)?.[0] ?? words[0]![0];
   const workOut = async () => {
-    const read = parseQuantity(degrees);
-    if (part.follows === "celsius" && !(read.ok && Number.isFinite(read.quantity.value)))
-      return setHeard(`“${degrees}” is no temperature. Write it like 60.`);
-    const what: PartSaid =
-      word === "closed" || word === "open"
-        ? { position: word }
-        : { celsius: read.ok ? read.quantity.value : 0, side: word };
+    const what = saidOf(word, degrees, part.follows === "celsius");
+    if (typeof what === "string") return setHeard(what);
     setBusy(true);
-    const thread = new Worker(new URL("../workers/workshop.worker.ts", import.meta.url), { type: "module" });
-    try {
-      const found = await wrap<WorkshopWorker>(thread).condition(
-        file,
-        state === "" ? idOf(states[0]!) : state,
-        part.id,
-        what,
-      );
-      if (typeof found === "string") setHeard(found);
-      else {
-        setHeard(
-          `${found.min} to ${found.max} V ${found.domain.toUpperCase()} from ${found.from} to ${found.to}.`,
-        );
-        onFound(found);
-      }
-    } catch (error) {
-      setHeard(error instanceof Error ? error.message : String(error));
-    } finally {
-      thread.terminate();
-      setBusy(false);
-    }
+    const found = await conditionOf(file, state === "" ? idOf(states[0]!) : state, part.id, what);
+    setBusy(false);
+    setHeard(typeof found === "string" ? found : foundText(found));
+    if (typeof found !== "string") onFound(found);
   };
   return (
     <section aria-label="From a switch or a sensor" className="flex flex-col gap-2 border-t border-rule pt-3">
       <h3 className="font-bold">From a switch or a sensor</h3>
       <div className="grid grid-cols-[repeat(auto-fit,minmax(9rem,1fr))] items-end gap-3">
-        <Field label="Part">
-          {(aria) => (
-            <select
-              {...aria}
-              className={inputClass}
-              value={part.id}
-              onChange={(e) => setPart(e.target.value)}
-            >
-              {parts.map((p) => (
-                <option key={p.id}>{p.id}</option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="That it">
-          {(aria) => (
-            <select
-              {...aria}
-              className={inputClass}
-              value={word}
-              onChange={(e) => setSaid(e.target.value as Said)}
-            >
-              {words.map(([w, text]) => (
-                <option key={w} value={w}>
-                  {text}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <ChoiceField
+          label="Part"
+          value={part.id}
+          options={parts.map(({ id }) => [id, id] as const)}
+          onChoose={setPart}
+        />
+        <ChoiceField label="That it" value={word} options={words} onChoose={setSaid} />
         {part.follows === "celsius" && (
           <Field label="°C">
             {(aria) => (
@@ -119,17 +104,14 @@ export function ConditionFrom({ file, onFound }: { file: Json; onFound: (found: 
             )}
           </Field>
         )}
-        <Field label="Looked at in">
-          {(aria) => (
-            <select {...aria} className={inputClass} value={state} onChange={(e) => setState(e.target.value)}>
-              {states.map((s) => (
-                <option key={idOf(s)} value={idOf(s)}>
-                  {typeof s.record["name"] === "string" ? s.record["name"] : idOf(s)}
-                </option>
-              ))}
-            </select>
+        <ChoiceField
+          label="Looked at in"
+          value={state}
+          options={states.map(
+            (s) => [idOf(s), typeof s.record["name"] === "string" ? s.record["name"] : idOf(s)] as const,
           )}
-        </Field>
+          onChoose={setState}
+        />
         <Button aria-disabled={busy} onClick={() => !busy && void workOut()}>
           {busy ? "Working it out…" : "Work out its volts"}
         </Button>

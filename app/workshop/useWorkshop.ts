@@ -25,6 +25,33 @@ export interface Removing {
   readonly uses: readonly Use[];
 }
 
+const withFields = (file: Json, section: Section, which: number, fields: object) =>
+  Object.entries(fields).reduce<Json>(
+    (next, [key, value]) => withField(next, section, which, [key], value),
+    file,
+  );
+
+type Entry = ReturnType<typeof recordsOf>[number];
+
+/** The file with a record under another name; a sentence where it cannot have it, nothing where it has it already. */
+function renamedTo(
+  file: Json,
+  section: Section,
+  records: readonly Entry[],
+  { at, record }: Entry,
+  to: string,
+): Json | string | undefined {
+  const kind = kindOf(section);
+  const from = record["id"];
+  if (!kind || from === to) return undefined;
+  if (to === "") return "It needs a name.";
+  if (records.some((r) => r.record["id"] === to) || namesOf(file, kind).some((n) => n.id === to))
+    return `“${to}” is taken.`;
+  return typeof from === "string" && from !== ""
+    ? renamed(file, kind, from, to)
+    : withField(file, section, at, ["id"], to);
+}
+
 /** A unit's file in hand: the chapter and the record that one is at, and everything that can be done to them. */
 export function useWorkshop(unit: string, first: WorkshopDraft) {
   const desk = useDraft(WORKSHOP_DRAFT, unit, first);
@@ -50,18 +77,9 @@ export function useWorkshop(unit: string, first: WorkshopDraft) {
     setAsSheet(to.id === "wires");
   }, []);
   const rename = (to: string): string | undefined => {
-    const kind = kindOf(section);
-    const from = record?.record["id"];
-    if (!record || !kind || from === to) return undefined;
-    if (to === "") return "It needs a name.";
-    if (records.some((r) => r.record["id"] === to) || namesOf(file, kind).some((n) => n.id === to))
-      return `“${to}” is taken.`;
-    const next =
-      typeof from === "string" && from !== ""
-        ? renamed(file, kind, from, to)
-        : withField(file, section, record.at, ["id"], to);
-    put(next, `${record.at} name ${to}`);
-    return undefined;
+    const next = record && renamedTo(file, section, records, record, to);
+    if (typeof next === "object") put(next, `${record!.at} name ${to}`);
+    return typeof next === "string" ? next : undefined;
   };
   const remove = (which: number) => {
     put(without(file, section, which), `${which} gone ${records.length}`);
@@ -93,23 +111,13 @@ export function useWorkshop(unit: string, first: WorkshopDraft) {
     put(withField(file, section, which, path, value), `${which} ${path.join(".")}`);
   /** Several fields of a record at once, as one step. */
   const say = (which: number, fields: object) =>
-    put(
-      Object.entries(fields).reduce<Json>(
-        (next, [key, value]) => withField(next, section, which, [key], value),
-        file,
-      ),
-      `${which} said ${JSON.stringify(fields)}`,
-    );
+    put(withFields(file, section, which, fields), `${which} said ${JSON.stringify(fields)}`);
   const goTo = (problem: WorkshopProblem) =>
     go(SECTIONS.find((s) => s.id === problem.section) ?? SECTIONS[0]!, problem.at);
 
   return {
     ...desk,
-    file,
-    made,
-    section,
-    records,
-    record,
+    ...{ file, made, section, records, record },
     asSheet,
     setAsSheet,
     setAt,

@@ -32,39 +32,13 @@ export async function startWriting(
   let waiting: ((at: number) => void)[] = [];
   let running = true;
 
-  const openJob = async (name: string): Promise<string> => {
-    const id = crypto.randomUUID();
-    const form = new URLSearchParams({
-      id,
-      unit: "glasswasher-gw4",
-      person: "ansa",
-      label: "",
-      complaint: name,
-    });
-    const answer = await fetch(`${address}/jobs/new`, { method: "POST", body: form, redirect: "manual" });
-    if (answer.status >= 400) throw new Error(`Start a job: ${answer.status}`);
-    return id;
-  };
-
   const program = async (n: number) => {
-    const job = await openJob(`program ${n}`);
+    const job = await openJob(address, `program ${n}`);
     for (let i = 0; running; i++) {
       const text = `program ${n}, ${i}`;
-      const event = {
-        id: crypto.randomUUID(),
-        person: "teo",
-        at: new Date().toISOString(),
-        body: { type: "note", text },
-      };
+      const event = noteEvent(text);
       while (running) {
-        const status = await fetch(`${address}/jobs/${job}/events`, {
-          method: "POST",
-          headers: { "Content-Type": "application/json" },
-          body: JSON.stringify(event),
-          signal: AbortSignal.timeout(5000),
-        })
-          .then((answer) => answer.status)
-          .catch(() => 0);
+        const status = await post(`${address}/jobs/${job}/events`, event);
         if (status === 200) {
           acknowledged.push(text);
           const at = performance.now();
@@ -86,18 +60,12 @@ export async function startWriting(
   });
   const pages: (Page | undefined)[] = [];
   const tab = async (n: number) => {
-    const job = await openJob(`tab ${n}`);
+    const job = await openJob(address, `tab ${n}`);
     for (let i = 0; running;) {
       const page = (pages[n] ??= await openTab(context, job));
       const text = `tab ${n}, ${i}`;
       try {
-        await page.getByLabel("Note", { exact: true }).fill(text, { timeout: 3000 });
-        await page.getByRole("button", { name: "Keep the note" }).click({ timeout: 3000 });
-        // Taken in: it stands in the record, whether or not the server has it.
-        await page
-          .getByRole("list", { name: "Notes" })
-          .getByText(text, { exact: true })
-          .waitFor({ timeout: 3000 });
+        await typeNote(page, text);
         // What the browser has written to its own disk survives the tab; what the server has taken already is there.
         await keptOrTaken(page, text, taken);
         kept.push(text);
@@ -138,6 +106,46 @@ export async function startWriting(
       return { acknowledged, kept };
     },
   };
+}
+
+async function openJob(address: string, name: string): Promise<string> {
+  const id = crypto.randomUUID();
+  const form = new URLSearchParams({
+    id,
+    unit: "glasswasher-gw4",
+    person: "ansa",
+    label: "",
+    complaint: name,
+  });
+  const answer = await fetch(`${address}/jobs/new`, { method: "POST", body: form, redirect: "manual" });
+  if (answer.status >= 400) throw new Error(`Start a job: ${answer.status}`);
+  return id;
+}
+
+const noteEvent = (text: string) => ({
+  id: crypto.randomUUID(),
+  person: "teo",
+  at: new Date().toISOString(),
+  body: { type: "note", text },
+});
+
+/** Status of the answer; 0 where there was none. */
+function post(address: string, event: object): Promise<number> {
+  return fetch(address, {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify(event),
+    signal: AbortSignal.timeout(5000),
+  })
+    .then((answer) => answer.status)
+    .catch(() => 0);
+}
+
+/** Until it is taken in: it stands in the record, whether or not the server has it. */
+async function typeNote(page: Page, text: string): Promise<void> {
+  await page.getByLabel("Note", { exact: true }).fill(text, { timeout: 3000 });
+  await page.getByRole("button", { name: "Keep the note" }).click({ timeout: 3000 });
+  await page.getByRole("list", { name: "Notes" }).getByText(text, { exact: true }).waitFor({ timeout: 3000 });
 }
 
 /** A tab on the job, with the note's field open; or on the board. Tried until the server answers. */

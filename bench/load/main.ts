@@ -90,8 +90,11 @@ const databaseSeconds = () =>
   processTreeSeconds(Number(readFileSync(`${server.cluster.data}/postmaster.pid`, "utf8").split("\n")[0]));
 const bytesOfLog = async () =>
   Number(
-    (await owner.query<{ bytes: string }>("SELECT pg_total_relation_size('job_events') AS bytes")).rows[0]!
-      .bytes,
+    (
+      await owner.query<{ bytes: string }>(
+        "SELECT sum(pg_total_relation_size(relid)) AS bytes FROM pg_partition_tree('job_events')",
+      )
+    ).rows[0]!.bytes,
   );
 
 const findings: number[] = [];
@@ -204,10 +207,10 @@ try {
     `WITH made AS (
        INSERT INTO jobs (id, number, model_hash, label, opened_at)
        SELECT gen_random_uuid(), 1000000 + i, (SELECT hash FROM unit_models WHERE unit_id = 'glasswasher-gw4' LIMIT 1), 'bench ' || i, now()
-         FROM generate_series(1, $1::int) i RETURNING id, number, label, opened_at
+         FROM generate_series(1, $1::int) i RETURNING id, number, label, opened_at, opened_month
      ), opened AS (
-       INSERT INTO job_events (id, job_id, person_id, at, body)
-       SELECT gen_random_uuid(), id, 'ansa', opened_at, jsonb_build_object('type', 'opened', 'complaint', 'Cold ' || number)
+       INSERT INTO job_events (id, job_id, opened_month, person_id, at, body)
+       SELECT gen_random_uuid(), id, opened_month, 'ansa', opened_at, jsonb_build_object('type', 'opened', 'complaint', 'Cold ' || number)
          FROM made
      )
      INSERT INTO job_summaries (job_id, number, unit_name, label, complaint, opened_at, last_at, findings, status, band, people, words)

@@ -2,194 +2,75 @@ import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
 
 type Part = Record<string, unknown> & { id: string; type: string; terminals: Record<string, string> };
 
+/** Two nets that loads lie between, and what stands between them. */
+interface Rails {
+  readonly plus: string;
+  readonly minus: string;
+  readonly volts: number;
+  readonly ac: boolean;
+}
+
+/** A unit that is being made up: its parts so far, and the seeded source of everything in it. */
+class Draft {
+  readonly parts: Part[] = [];
+  /** Outputs that are driven when the unit is on. */
+  readonly drives: string[] = [];
+  private readonly random: () => number;
+  private nets = 0;
+
+  constructor(random: () => number) {
+    this.random = random;
+  }
+
+  pick<T>(list: readonly T[]): T {
+    return list[Math.floor(this.random() * list.length)]!;
+  }
+
+  /** Log-uniform. */
+  between(a: number, b: number): number {
+    return a * (b / a) ** this.random();
+  }
+
+  /** From `least` on, `count` values. */
+  whole(least: number, count: number): number {
+    return least + Math.floor(this.random() * count);
+  }
+
+  isLikely(chance: number): boolean {
+    return this.random() < chance;
+  }
+
+  net(): string {
+    return `X${++this.nets}`;
+  }
+
+  add(type: string, terminals: Record<string, string>, parameters: Record<string, unknown> = {}): string {
+    const id = `P${this.parts.length + 1}`;
+    this.parts.push({ id, name: `${type} ${id}`, type, terminals, parameters });
+    return id;
+  }
+}
+
 /**
  * A unit that nobody has tuned, by a seeded source of randomness: a supply of some kind, with or without a transformer,
  * a bridge and a regulator behind it, and branches of conductors, contacts and loads between its rails.
  */
 export function generateUnit(random: () => number, seed: number): UnitModel {
-  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
-  const between = (a: number, b: number) => a * (b / a) ** random();
-  const parts: Part[] = [];
-  let nets = 0;
-  const net = () => `X${++nets}`;
-  const add = (type: string, terminals: Record<string, string>, parameters: Record<string, unknown> = {}) => {
-    const id = `P${parts.length + 1}`;
-    parts.push({ id, name: `${type} ${id}`, type, terminals, parameters });
-    return id;
-  };
-  const colour = ["black", "red", "blue", "brown", "grey"];
-  const conductor = (a: string, b: string) => {
-    const kind = pick(["wire", "wire", "pin", "splice", "screw-terminal"]);
-    add(kind, { a, b }, kind === "wire" ? { metres: between(0.3, 6), mm2: pick([0.5, 0.75, 1, 1.5]) } : {});
-    if (kind === "wire") parts.at(-1)!["colour"] = pick(colour);
-  };
-  const hertz = pick([50, 60]);
-  const kind = pick(["mains", "mains", "dc", "split", "board", "board", "board"]);
-  const drives: string[] = [];
-  let rails: { plus: string; minus: string; volts: number; ac: boolean };
+  const draft = new Draft(random);
+  const hertz = draft.pick([50, 60]);
+  const kind = draft.pick(["mains", "mains", "dc", "split", "board", "board", "board"]);
   const mainsVolts = hertz === 50 ? 230 : 120;
-  if (kind === "dc") {
-    add(
-      pick(["dc-supply", "battery"]),
-      { plus: "P0", minus: "GND" },
-      { volts: pick([12, 24, 48]), ohms: between(0.02, 0.3) },
-    );
-    rails = {
-      plus: "P0",
-      minus: "GND",
-      volts: (parts[0]!["parameters"] as { volts: number }).volts,
-      ac: false,
-    };
-  } else if (kind === "split") {
-    add("split-phase", { l1: "L1", l2: "L2", n: "N", pe: "GND" });
-    rails = { plus: "L1", minus: pick(["L2", "N"]), volts: 120, ac: true };
-  } else {
-    add("mains", { l: "L", n: "N", pe: "GND" }, { volts: mainsVolts });
-    rails = { plus: "L", minus: "N", volts: mainsVolts, ac: true };
-  }
-  const fused = net();
-  add(pick(["fuse", "breaker"]), { a: rails.plus, b: fused }, { amps: kind === "board" ? 10 : 40 });
-  rails = { ...rails, plus: fused };
-  let low: { plus: string; minus: string; volts: number } | undefined;
-  if (kind === "board") {
-    const secondary = pick([9, 12, 15]);
-    const [s1, s2] = [net(), net()];
-    add(
-      "transformer",
-      { p1: rails.plus, p2: rails.minus, s1, s2 },
-      {
-        primaryVolts: mainsVolts,
-        secondaryVolts: secondary,
-        primaryOhms: between(40, 200) * (mainsVolts / 230) ** 2,
-        secondaryOhms: between(0.3, 1.2),
-        magnetisingAmps: 0.015,
-      },
-    );
-    add("bridge", { a1: s1, a2: s2, plus: "RAW", minus: "COM" });
-    add(
-      "capacitor",
-      { a: "RAW", b: "COM" },
-      { farads: between(470e-6, 3300e-6), esrOhms: between(0.03, 0.2) },
-    );
-    add("resistor", { a: "COM", b: "GND" }, { ohms: 0.05 });
-    const set = pick([5, 5, 8].filter((v) => v < secondary * 0.95));
-    add("regulator", { in: "RAW", out: "V", ground: "COM" }, { volts: set, limitAmps: 1.5 });
-    add("capacitor", { a: "V", b: "COM" }, { farads: between(10e-6, 220e-6), esrOhms: 0.2 });
-    low = { plus: "RAW", minus: "COM", volts: secondary * 1.25 };
-    add("rail-load", { plus: "V", minus: "COM" }, { ohms: between(set / 0.3, set / 0.04) });
-    if (random() < 0.5)
-      add(
-        "led-display",
-        { plus: "V", minus: "COM" },
-        { amps: between(0.01, 0.05), volts: set, forwardVolts: 2 },
-      );
-    if (random() < 0.5) {
-      const m = net();
-      add("resistor", { a: "V", b: m }, { ohms: 10_000 });
-      add("ntc", { a: m, b: "COM" }, { ohms25: 10_000 });
-    }
-  } else if (kind === "dc") low = { plus: rails.plus, minus: rails.minus, volts: rails.volts };
-  const load = (plus: string, minus: string, volts: number, ac: boolean, amps: number) => {
-    const choice = ac
-      ? pick(["heater", "lamp", "motor", "solenoid", "resistor", "igniter", "split"])
-      : pick(["resistor", "lamp", "rail-load", "peripheral", "dc-motor", "led"]);
-    const watts = volts * amps;
-    switch (choice) {
-      case "heater":
-        return void add("heater", { "1": plus, "2": minus, pe: "GND" }, { volts, watts });
-      case "lamp":
-        return void add("lamp", { "1": plus, "2": minus }, { volts, watts });
-      case "motor":
-        return void add(
-          "motor",
-          { "1": plus, "2": minus },
-          { volts, amps, windingOhms: (0.12 * volts) / amps },
-        );
-      case "solenoid":
-        return void add(
-          "solenoid",
-          { "1": plus, "2": minus },
-          { volts, amps, windingOhms: (0.3 * volts) / amps },
-        );
-      case "igniter":
-        return void add(
-          "igniter",
-          { "1": plus, "2": minus },
-          { coldOhms: (1.7 * volts) / amps, hotOhms: volts / amps },
-        );
-      case "split": {
-        const s = net();
-        add(
-          "split-winding-motor",
-          { c: plus, r: minus, s, pe: "GND" },
-          { volts, amps, runOhms: (0.1 * volts) / amps, startOhms: (0.3 * volts) / amps },
-        );
-        return void add(
-          "capacitor",
-          { a: s, b: minus },
-          { farads: amps / volts / 2 / Math.PI / hertz / 2, esrOhms: 1 },
-        );
-      }
-      case "rail-load":
-        return void add("rail-load", { plus, minus }, { ohms: volts / amps });
-      case "peripheral":
-        return void add("peripheral", { plus, minus }, { volts, amps });
-      case "dc-motor":
-        return void add(
-          "dc-motor",
-          { "1": plus, "2": minus },
-          { volts, amps, windingOhms: (0.15 * volts) / amps },
-        );
-      case "led": {
-        const m = net();
-        add("resistor", { a: plus, b: m }, { ohms: (volts - 2) / 0.015 });
-        return void add("led", { a: m, k: minus });
-      }
-      default:
-        return void add("resistor", { a: plus, b: minus }, { ohms: volts / amps });
-    }
-  };
-  const branches = 2 + Math.floor(random() * 4);
-  for (let b = 0; b < branches; b++) {
-    const onLow = low !== undefined && (kind === "dc" || random() < 0.4);
-    const from = onLow ? low! : rails;
-    let at = from.plus;
-    for (let k = 0; k < 1 + Math.floor(random() * 3); k++) {
-      const next = net();
-      conductor(at, next);
-      at = next;
-    }
-    const contact = pick(["none", "switch", "relay", "relay", "thermostat", "triac"]);
-    const next = net();
-    if (contact === "relay" && low) {
-      const drive = net();
-      add(
-        "relay",
-        { coilA: low.plus, coilB: drive, com: at, no: next },
-        {
-          coilVolts: Math.min(24, Math.round(low.volts)),
-          coilOhms: between(150, 700),
-          coilDiode: random() < 0.5,
-        },
-      );
-      drives.push(add("low-side-output", { out: drive, ground: low.minus }));
-      at = next;
-    } else if (contact === "triac" && !onLow && rails.ac) {
-      drives.push(add("triac-output", { mt1: at, mt2: next }));
-      at = next;
-    } else if (contact !== "none") {
-      add(
-        contact === "thermostat" ? "thermostat" : "switch",
-        { a: at, b: next },
-        { rest: pick(["open", "closed", "closed"]) },
-      );
-      at = next;
-    }
-    const back = net();
-    const amps = onLow ? between(0.02, kind === "board" ? 0.08 : 2) : between(0.1, 5);
-    load(at, back, from.volts, !onLow && rails.ac, amps);
-    conductor(back, from.minus);
-  }
+  const supplied = supply(draft, kind, mainsVolts);
+  const fused = draft.net();
+  draft.add(
+    draft.pick(["fuse", "breaker"]),
+    { a: supplied.plus, b: fused },
+    { amps: kind === "board" ? 10 : 40 },
+  );
+  const rails = { ...supplied, plus: fused };
+  const low = kind === "board" ? boardSupply(draft, rails, mainsVolts) : kind === "dc" ? rails : undefined;
+  const branches = draft.whole(2, 4);
+  for (let b = 0; b < branches; b++) branch(draft, kind, rails, low, hertz);
   return readUnitOrThrow({
     format: "zygodrome-unit",
     version: 1,
@@ -197,11 +78,169 @@ export function generateUnit(random: () => number, seed: number): UnitModel {
     name: `Generated unit ${seed}`,
     hertz,
     ground: "GND",
-    parts,
+    parts: draft.parts,
     states: [
       { id: "idle", name: "Idle", power: "live" },
-      { id: "on", name: "On", power: "live", drives: drives.map((output) => ({ output })) },
+      { id: "on", name: "On", power: "live", drives: draft.drives.map((output) => ({ output })) },
       { id: "dead", name: "Dead", power: "dead" },
     ],
   });
+}
+
+/** What feeds the unit. */
+function supply(draft: Draft, kind: string, mainsVolts: number): Rails {
+  if (kind === "dc") {
+    const type = draft.pick(["dc-supply", "battery"]);
+    const volts = draft.pick([12, 24, 48]);
+    draft.add(type, { plus: "P0", minus: "GND" }, { volts, ohms: draft.between(0.02, 0.3) });
+    return { plus: "P0", minus: "GND", volts, ac: false };
+  }
+  if (kind === "split") {
+    draft.add("split-phase", { l1: "L1", l2: "L2", n: "N", pe: "GND" });
+    return { plus: "L1", minus: draft.pick(["L2", "N"]), volts: 120, ac: true };
+  }
+  draft.add("mains", { l: "L", n: "N", pe: "GND" }, { volts: mainsVolts });
+  return { plus: "L", minus: "N", volts: mainsVolts, ac: true };
+}
+
+/** Transformer, bridge, reservoir and regulator, with what always hangs on them; returns the rail before the regulator. */
+function boardSupply(draft: Draft, rails: Rails, mainsVolts: number): Rails {
+  const secondary = draft.pick([9, 12, 15]);
+  const [s1, s2] = [draft.net(), draft.net()];
+  draft.add(
+    "transformer",
+    { p1: rails.plus, p2: rails.minus, s1, s2 },
+    {
+      primaryVolts: mainsVolts,
+      secondaryVolts: secondary,
+      primaryOhms: draft.between(40, 200) * (mainsVolts / 230) ** 2,
+      secondaryOhms: draft.between(0.3, 1.2),
+      magnetisingAmps: 0.015,
+    },
+  );
+  draft.add("bridge", { a1: s1, a2: s2, plus: "RAW", minus: "COM" });
+  draft.add(
+    "capacitor",
+    { a: "RAW", b: "COM" },
+    { farads: draft.between(470e-6, 3300e-6), esrOhms: draft.between(0.03, 0.2) },
+  );
+  draft.add("resistor", { a: "COM", b: "GND" }, { ohms: 0.05 });
+  const set = draft.pick([5, 5, 8].filter((v) => v < secondary * 0.95));
+  draft.add("regulator", { in: "RAW", out: "V", ground: "COM" }, { volts: set, limitAmps: 1.5 });
+  draft.add("capacitor", { a: "V", b: "COM" }, { farads: draft.between(10e-6, 220e-6), esrOhms: 0.2 });
+  draft.add("rail-load", { plus: "V", minus: "COM" }, { ohms: draft.between(set / 0.3, set / 0.04) });
+  if (draft.isLikely(0.5))
+    draft.add(
+      "led-display",
+      { plus: "V", minus: "COM" },
+      { amps: draft.between(0.01, 0.05), volts: set, forwardVolts: 2 },
+    );
+  if (draft.isLikely(0.5)) {
+    const m = draft.net();
+    draft.add("resistor", { a: "V", b: m }, { ohms: 10_000 });
+    draft.add("ntc", { a: m, b: "COM" }, { ohms25: 10_000 });
+  }
+  return { plus: "RAW", minus: "COM", volts: secondary * 1.25, ac: false };
+}
+
+/** One load with its conductors and perhaps a contact, between the unit's rails or those of its low supply. */
+function branch(draft: Draft, kind: string, rails: Rails, low: Rails | undefined, hertz: number): void {
+  const onLow = low !== undefined && (kind === "dc" || draft.isLikely(0.4));
+  const from = onLow ? low : rails;
+  let at = from.plus;
+  // Drawn anew for each, so that long rows are rare.
+  for (let k = 0; k < draft.whole(1, 3); k++) at = conductor(draft, at, draft.net());
+  at = contact(draft, at, low, !onLow && rails.ac);
+  const back = draft.net();
+  const amps = onLow ? draft.between(0.02, kind === "board" ? 0.08 : 2) : draft.between(0.1, 5);
+  load(draft, { ...from, plus: at, minus: back, ac: !onLow && rails.ac }, amps, hertz);
+  conductor(draft, back, from.minus);
+}
+
+/** @returns the far end */
+function conductor(draft: Draft, a: string, b: string): string {
+  const kind = draft.pick(["wire", "wire", "pin", "splice", "screw-terminal"]);
+  draft.add(
+    kind,
+    { a, b },
+    kind === "wire" ? { metres: draft.between(0.3, 6), mm2: draft.pick([0.5, 0.75, 1, 1.5]) } : {},
+  );
+  if (kind === "wire") draft.parts.at(-1)!["colour"] = draft.pick(["black", "red", "blue", "brown", "grey"]);
+  return b;
+}
+
+/** @returns the net behind it; the one before it where there is none */
+function contact(draft: Draft, at: string, low: Rails | undefined, onMains: boolean): string {
+  const contact = draft.pick(["none", "switch", "relay", "relay", "thermostat", "triac"]);
+  const next = draft.net();
+  if (contact === "relay" && low) {
+    const drive = draft.net();
+    draft.add(
+      "relay",
+      { coilA: low.plus, coilB: drive, com: at, no: next },
+      {
+        coilVolts: Math.min(24, Math.round(low.volts)),
+        coilOhms: draft.between(150, 700),
+        coilDiode: draft.isLikely(0.5),
+      },
+    );
+    draft.drives.push(draft.add("low-side-output", { out: drive, ground: low.minus }));
+    return next;
+  }
+  if (contact === "triac" && onMains) {
+    draft.drives.push(draft.add("triac-output", { mt1: at, mt2: next }));
+    return next;
+  }
+  if (contact === "none") return at;
+  draft.add(
+    contact === "thermostat" ? "thermostat" : "switch",
+    { a: at, b: next },
+    { rest: draft.pick(["open", "closed", "closed"]) },
+  );
+  return next;
+}
+
+const AC_LOADS = ["heater", "lamp", "motor", "solenoid", "resistor", "igniter", "split"] as const;
+const DC_LOADS = ["resistor", "lamp", "rail-load", "peripheral", "dc-motor", "led"] as const;
+
+function load(draft: Draft, { plus, minus, volts, ac }: Rails, amps: number, hertz: number): void {
+  const two = { "1": plus, "2": minus };
+  const watts = volts * amps;
+  const ohms = volts / amps;
+  const choice = ac ? draft.pick(AC_LOADS) : draft.pick(DC_LOADS);
+  switch (choice) {
+    case "heater":
+      return void draft.add("heater", { ...two, pe: "GND" }, { volts, watts });
+    case "lamp":
+      return void draft.add("lamp", two, { volts, watts });
+    case "motor":
+      return void draft.add("motor", two, { volts, amps, windingOhms: 0.12 * ohms });
+    case "solenoid":
+      return void draft.add("solenoid", two, { volts, amps, windingOhms: 0.3 * ohms });
+    case "igniter":
+      return void draft.add("igniter", two, { coldOhms: 1.7 * ohms, hotOhms: ohms });
+    case "split": {
+      const s = draft.net();
+      draft.add(
+        "split-winding-motor",
+        { c: plus, r: minus, s, pe: "GND" },
+        { volts, amps, runOhms: 0.1 * ohms, startOhms: 0.3 * ohms },
+      );
+      const farads = amps / volts / 2 / Math.PI / hertz / 2;
+      return void draft.add("capacitor", { a: s, b: minus }, { farads, esrOhms: 1 });
+    }
+    case "rail-load":
+      return void draft.add("rail-load", { plus, minus }, { ohms });
+    case "peripheral":
+      return void draft.add("peripheral", { plus, minus }, { volts, amps });
+    case "dc-motor":
+      return void draft.add("dc-motor", two, { volts, amps, windingOhms: 0.15 * ohms });
+    case "led": {
+      const m = draft.net();
+      draft.add("resistor", { a: plus, b: m }, { ohms: (volts - 2) / 0.015 });
+      return void draft.add("led", { a: m, k: minus });
+    }
+    case "resistor":
+      return void draft.add("resistor", { a: plus, b: minus }, { ohms });
+  }
 }

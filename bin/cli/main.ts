@@ -18,10 +18,10 @@ const JSON_OUT = ["--json", "print JSON for other programs"] as const;
  */
 export async function main(
   argv: readonly string[],
-  write: (text: string) => void = (text) => process.stdout.write(`${text}\n`),
-  complain: (text: string) => void = (text) => process.stderr.write(`${text}\n`),
+  write: Write = (text) => process.stdout.write(`${text}\n`),
+  complain: Write = (text) => process.stderr.write(`${text}\n`),
 ): Promise<number> {
-  let code = 0;
+  const told: Told = { code: 0 };
   const program = new Command("zygodrome")
     .description("What a meter reads in a unit, what findings leave, and what to check next.")
     .addHelpText("after", "\nThe model's format is described in docs/model-format.md.")
@@ -32,6 +32,35 @@ export async function main(
     })
     .showHelpAfterError("Call it with --help to see how.");
 
+  addUnitCommands(program, write, told);
+  addDataCommands(program, write, told);
+
+  try {
+    if (argv.length === 0) program.outputHelp();
+    else await program.parseAsync([...argv], { from: "user" });
+    return told.code;
+  } catch (error) {
+    // Commander has written its own message; help asked for is no mistake.
+    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+    if (error instanceof Error && EXPECTED.includes(error.name)) {
+      complain(error.message);
+      const { fix } = error as Error & { fix?: string };
+      if (fix) complain(`What to do: ${fix}`);
+      return 2;
+    }
+    throw error;
+  }
+}
+
+type Write = (text: string) => void;
+
+/** What a command leaves behind besides what it writes: its exit code. */
+interface Told {
+  code: number;
+}
+
+/** What is asked of a unit's model. */
+function addUnitCommands(program: Command, write: Write, told: Told): void {
   program
     .command("predict")
     .description("what a meter reads between two points")
@@ -95,9 +124,12 @@ export async function main(
     .action(async (unit: string, options: { json?: boolean }) => {
       const { output, failed } = (await import("./lint.ts")).lint(unit, options);
       write(output);
-      if (failed) code = 1;
+      if (failed) told.code = 1;
     });
+}
 
+/** What is done with everything that is kept. */
+function addDataCommands(program: Command, write: Write, told: Told): void {
   const DATA = ["--data <folder>", "folder of the data"] as const;
   const dataFolder = process.env["ZYGODROME_DATA"] ?? ".zygodrome";
   program
@@ -134,24 +166,8 @@ export async function main(
     .action(async (options: DataOptions) => {
       const { output, failed } = await (await import("./backup.ts")).check(options);
       write(output);
-      if (failed) code = 1;
+      if (failed) told.code = 1;
     });
-
-  try {
-    if (argv.length === 0) program.outputHelp();
-    else await program.parseAsync([...argv], { from: "user" });
-    return code;
-  } catch (error) {
-    // Commander has written its own message; help asked for is no mistake.
-    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
-    if (error instanceof Error && EXPECTED.includes(error.name)) {
-      complain(error.message);
-      const { fix } = error as Error & { fix?: string };
-      if (fix) complain(`What to do: ${fix}`);
-      return 2;
-    }
-    throw error;
-  }
 }
 
 const collect = (value: string, before: string[]): string[] => [...before, value];

@@ -9,7 +9,7 @@ export class Cluster {
   readonly runs: boolean;
   start(): Promise<Cluster>;
   startAsStandbyOf(primary: Cluster): Promise<Cluster>;
-  stop(): Promise<void>;
+  stop(patience?: number): Promise<void>;
   kill(): Promise<void>;
   destroy(): Promise<void>;
 }

@@ -93,9 +93,16 @@ export class Cluster {
     return this.#runningPid() !== undefined;
   }
 
-  async stop() {
+  /** @param patience ms that clients get to close their connections by themselves */
+  async stop(patience = 0) {
     const pid = this.#runningPid();
     if (!pid) return;
+    if (patience > 0) {
+      // SIGTERM: smart shutdown, the server ends once the last client has gone.
+      process.kill(pid, "SIGTERM");
+      for (let waited = 0; waited < patience && this.#runningPid(); waited += 50) await pause(50);
+      if (!this.#runningPid()) return;
+    }
     // SIGINT: fast shutdown, connections are closed and the data is checkpointed.
     process.kill(pid, "SIGINT");
     for (let i = 0; i < 200 && this.#runningPid(); i++) await pause(50);
@@ -109,8 +116,9 @@ export class Cluster {
     for (let i = 0; i < 200 && this.#runningPid(); i++) await pause(25);
   }
 
+  /** Ends a cluster that nobody needs again. A pool says that it has ended while its connections are still closing. */
   async destroy() {
-    await this.stop();
+    await this.stop(2000);
     rmSync(this.folder, { recursive: true, force: true });
   }
 

@@ -9,6 +9,7 @@ export { directTest } from "./call/directTest.ts";
 export { isMeasured, proofsOf, type Proof } from "./call/proof.ts";
 export {
   checkById,
+  listAsked,
   listChecks,
   netOf,
   observationCheck,

@@ -12,7 +12,7 @@ export const jobFileSchema = z.strictObject({
     id: z.uuid(),
     number: z.number().int().positive(),
     label: z.string().max(200),
-    openedAt: z.iso.datetime(),
+    openedAt: z.iso.datetime().regex(/^(?:19|20|21)/u, "The year must be 1900 to 2199."),
     /** SHA-256 of the unit's model, keys in order. */
     modelHash: z.string().regex(/^[0-9a-f]{64}$/u),
   }),

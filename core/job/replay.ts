@@ -123,41 +123,18 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
   const repaired = of("repaired").filter((e) => !retracted.has(e.id));
   const epochs = epochsOf(events, repaired);
   const epochOf = (event: JobEvent) => epochs.get(event.id)!;
-  const ledger = events.flatMap((event): LedgerEntry[] => {
-    const { body } = event;
-    if (body.type !== "finding" && !isTry(body)) return [];
-    const by = retracted.get(event.id);
-    const late = arrivedAfter(log, event);
-    return [
-      {
-        event,
-        ...(late ? { late } : {}),
-        ...(epochOf(event) < repaired.length ? { beforeRepair: true as const } : {}),
-        body: body.type === "finding" ? body : tryAsFinding(unit, body),
-        check: body.type === "finding" ? checkOf(unit, body) : stripCheck(unit, body.off),
-        ...(by ? { retracted: { by: by.person, at: by.at, why: by.body.why } } : {}),
-      },
-    ];
-  });
-  const claims = of("claim").filter((e) => !retracted.has(e.id));
-  const power = powerWord(log);
-  const call = of("call")
-    .filter((e) => !retracted.has(e.id))
-    .at(-1);
-  const closed = of("closed").at(-1);
+  const ledger = ledgerOf(unit, log, events, retracted, (event) => epochOf(event) < repaired.length);
   const counting = <T extends EventBody["type"]>(type: T) => of(type).filter((e) => !retracted.has(e.id));
+  const claims = counting("claim");
+  const power = powerWord(log);
+  const call = counting("call").at(-1);
+  const closed = of("closed").at(-1);
   const calledAt = call ? events.indexOf(call) : 0;
   const sinceCall = <T extends EventBody["type"]>(type: T) =>
     counting(type).filter((e) => events.indexOf(e) >= calledAt);
   const made = of("opened")[0]?.body.made;
   const experience = of("experience").at(-1)?.body;
-  const learned = experience && {
-    experience,
-    on:
-      of("learning")
-        .filter((e) => !retracted.has(e.id))
-        .at(-1)?.body.on ?? true,
-  };
+  const learned = experience && { experience, on: counting("learning").at(-1)?.body.on ?? true };
   const claimFactor = learned?.on === true ? { factor: learned.experience.claim } : {};
   const evidenceIn = (epoch: number): Evidence[] => [
     ...claims
@@ -190,37 +167,57 @@ export function replay(unit: UnitModel, log: readonly JobEvent[]): JobState {
       ...(event.body.item ? { item: event.body.item } : {}),
       text: claimText(unit, event.body),
     })),
-    skipped: of("skipped")
-      .filter((e) => !retracted.has(e.id))
-      .map((event) => ({ ...event.body, event })),
+    skipped: counting("skipped").map((event) => ({ ...event.body, event })),
     unplaced: unplaced.filter((u) => !retracted.has(u.event.id)),
     notes: of("note").map((event) => ({ event, text: event.body.text })),
-    twin: of("twin")
-      .filter((e) => !retracted.has(e.id))
-      .map((event) => {
-        const { setup, fn, red, black } = event.body.check;
-        return { event, body: event.body, check: readingCheck(setup, fn, red, black) };
-      }),
-    strip: of("strip")
-      .filter((e) => !retracted.has(e.id))
-      .map((e) => ({ ...e.body, event: e.id })),
-    attachments: of("attachment").map(({ body: { of: finding, file, name, media } }) => ({
-      finding,
-      file,
-      name,
-      media,
-    })),
-    ...(call
-      ? {
-          call: {
-            event: call,
-            body: call.body,
-            ...(epochOf(call) < repaired.length ? { repaired: true as const } : {}),
-          },
-        }
-      : {}),
+    twin: counting("twin").map((event) => {
+      const { setup, fn, red, black } = event.body.check;
+      return { event, body: event.body, check: readingCheck(setup, fn, red, black) };
+    }),
+    strip: counting("strip").map((e) => ({ ...e.body, event: e.id })),
+    attachments: of("attachment").map(({ body }) => attachmentOf(body)),
+    ...(call ? { call: callOf(call, epochOf(call) < repaired.length) } : {}),
     ...(closed ? { closed: { event: closed, body: closed.body } } : {}),
   };
+}
+
+const attachmentOf = ({ of: finding, file, name, media }: BodyOf<"attachment">): Attachment => ({
+  finding,
+  file,
+  name,
+  media,
+});
+
+const callOf = (event: JobEvent & { body: BodyOf<"call"> }, isRepaired: boolean) => ({
+  event,
+  body: event.body,
+  ...(isRepaired ? { repaired: true as const } : {}),
+});
+
+/** What was found and tried, in the order of the log; what was taken back stays, and says by whom. */
+function ledgerOf(
+  unit: UnitModel,
+  log: readonly JobEvent[],
+  events: readonly JobEvent[],
+  retracted: ReadonlyMap<string, JobEvent & { body: BodyOf<"retraction"> }>,
+  isBeforeRepair: (event: JobEvent) => boolean,
+): LedgerEntry[] {
+  return events.flatMap((event): LedgerEntry[] => {
+    const { body } = event;
+    if (body.type !== "finding" && !isTry(body)) return [];
+    const by = retracted.get(event.id);
+    const late = arrivedAfter(log, event);
+    return [
+      {
+        event,
+        ...(late ? { late } : {}),
+        ...(isBeforeRepair(event) ? { beforeRepair: true as const } : {}),
+        body: body.type === "finding" ? body : tryAsFinding(unit, body),
+        check: body.type === "finding" ? checkOf(unit, body) : stripCheck(unit, body.off),
+        ...(by ? { retracted: { by: by.person, at: by.at, why: by.body.why } } : {}),
+      },
+    ];
+  });
 }
 
 /** By entry, how many repairs it was made after: a late one does not know of a repair that was recorded before it arrived. */

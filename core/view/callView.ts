@@ -101,7 +101,7 @@ const WAITS: Readonly<Record<Waits, string>> = {
   rival:
     "Something elsewhere fits nearly as well. The next check tells them apart and costs less than the mistake: make it first.",
   repeat: "One reading speaks against it. Take that one again before anything is bought.",
-  contradicted: "Several readings speak against it, and no size of this fault explains them.",
+  contradicted: "What was measured speaks against it, and no size of this fault explains that.",
 };
 
 function standingOf({ ready, waits, proof }: CallAdvice): { standing?: string } {

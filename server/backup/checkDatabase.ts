@@ -34,11 +34,12 @@ async function shopProblems(on: Connection): Promise<string[]> {
   ];
 }
 
-/** Rows of each table, of all shops: every table that the schema has, so that none is forgotten. */
+/** Rows of each table, of all shops: every table that the schema has, so that none is forgotten; a table in parts is one. */
 export async function countAll(owner: Pool): Promise<Record<string, number>> {
   const { rows: tables } = await owner.query<{ name: string }>(
-    `SELECT table_name AS name FROM information_schema.tables
-      WHERE table_schema = 'public' AND table_type = 'BASE TABLE' AND table_name <> 'schema_migrations' ORDER BY 1`,
+    `SELECT relname AS name FROM pg_class
+      WHERE relnamespace = 'public'::regnamespace AND relkind IN ('r', 'p') AND NOT relispartition
+        AND relname <> 'schema_migrations' ORDER BY 1`,
   );
   const counts: Record<string, number> = {};
   for (const { name } of tables) {
@@ -73,7 +74,7 @@ async function jobProblems(on: Connection, models: ReadonlyMap<string, UnitModel
   for (const { id, number, hash } of await many<{ id: string; number: number; hash: string }>(
     on,
     `SELECT id, number, coalesce((SELECT e.body ->> 'to' FROM job_events e WHERE e.job_id = jobs.id
-         AND e.body ->> 'type' = 'moved' ORDER BY e.seq DESC LIMIT 1), model_hash) AS hash
+         AND e.opened_month = jobs.opened_month AND e.body ->> 'type' = 'moved' ORDER BY e.seq DESC LIMIT 1), model_hash) AS hash
        FROM jobs ORDER BY number`,
   )) {
     const say = (text: string) => void problems.push(`Job ${String(number).padStart(4, "0")}: ${text}`);

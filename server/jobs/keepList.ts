@@ -12,15 +12,24 @@ export async function keepList(person: string | undefined): Promise<{
   readonly lasting: readonly string[];
   readonly dictionaries: readonly string[];
 }> {
-  const jobs = await many<{ id: string; hash: string; unit: string }>(
+  const open = await many<{ id: string; month: string }>(
     pool(),
-    `SELECT s.job_id AS id, m.hash, m.unit_id AS unit
+    `SELECT s.job_id AS id, j.opened_month::text AS month
        FROM job_summaries s JOIN jobs j ON j.id = s.job_id
-       JOIN unit_models m ON m.hash = coalesce((SELECT e.body ->> 'to' FROM job_events e
-              WHERE e.job_id = j.id AND e.body ->> 'type' = 'moved' ORDER BY e.seq DESC LIMIT 1), j.model_hash)
       WHERE s.status <> 'closed' AND ($1::text IS NULL OR $1 = ANY (s.people))
       ORDER BY s.last_at DESC LIMIT ${MOST_JOBS}`,
     [person ?? null],
+  );
+  const jobs = await many<{ id: string; hash: string; unit: string }>(
+    pool(),
+    `SELECT j.id, m.hash, m.unit_id AS unit
+       FROM unnest($1::uuid[]) WITH ORDINALITY AS o (id, place) JOIN jobs j USING (id)
+       LEFT JOIN (SELECT DISTINCT ON (job_id) job_id, body ->> 'to' AS hash FROM job_events
+                   WHERE job_id = ANY ($1) AND opened_month = ANY ($2::date[]) AND body ->> 'type' = 'moved'
+                   ORDER BY job_id, seq DESC) AS moved ON moved.job_id = j.id
+       JOIN unit_models m ON m.hash = coalesce(moved.hash, j.model_hash)
+      ORDER BY o.place`,
+    [open.map((j) => j.id), [...new Set(open.map((j) => j.month))]],
   );
   const units = [...new Set(jobs.map((j) => j.unit))];
   return {

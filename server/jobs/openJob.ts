@@ -7,7 +7,7 @@ import { transaction } from "../database/query.ts";
 import { jobRefusal } from "../people/people.ts";
 import { isClosedJobOf, shopExperience } from "../logbook/shopExperience.ts";
 import { newestModel } from "../units/models.ts";
-import { insertEvent, insertJob, selectJob } from "./statements.ts";
+import { insertEvent, insertJob, logMonthReady, selectJob } from "./statements.ts";
 import { keepSummary } from "./summary.ts";
 
 const isYearOfMake = (text: string) =>
@@ -75,6 +75,7 @@ export async function openJob(input: NewJob): Promise<"unit" | "person" | "comeB
         },
       })),
   ];
+  await logMonthReady(pool(), new Date());
   await transaction(async (client) => {
     if (!(await insertJob(client, input.id, model.hash, input.label))) return;
     const events = bodies.map((body) => ({ id: randomUUID(), person: input.person, at, body }));

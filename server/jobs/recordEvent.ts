@@ -11,6 +11,7 @@ import {
 import { describeAdmissionProblem } from "#core/view/index.ts";
 import { transaction, type Connection } from "../database/query.ts";
 import { jobRefusal } from "../people/people.ts";
+import { askFor } from "../queue/queue.ts";
 import { simulatedParts } from "../stock/offers.ts";
 import { modelByHash } from "../units/models.ts";
 import { insertEvent, lockJob, wholeLog } from "./statements.ts";
@@ -67,6 +68,8 @@ export async function recordEvent(jobId: string, event: JobEvent): Promise<Recor
     if (event.body.type === "ordered") await simulatedParts.ordered(client, unit.id, event.body);
     const after = event.body.type === "moved" ? (await modelByHash(client, event.body.to))!.unit : unit;
     await keepSummary(client, job, after, [...events, event], unreadable, event);
+    // The logbook says "not computed" until it is there.
+    if (event.body.type === "closed") await askFor(client, "best-course", { job: jobId });
     return { ok: true, repeated: false };
   });
 }

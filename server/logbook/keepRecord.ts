@@ -64,14 +64,21 @@ export async function keepRecord(
     ],
   );
   // A note changes neither repairs nor checks.
-  if (added?.body.type === "note") return;
-  // What a retraction took away is gone from the counts as well.
+  if (added?.body.type !== "note") await keepCounts(on, job.id, record, nameOf);
+}
+
+/** What was repaired and what was checked, anew: what a retraction took away is gone from the counts as well. */
+async function keepCounts(
+  on: Connection,
+  job: string,
+  { repairs, kinds }: ReturnType<typeof recordOf>,
+  nameOf: (item: string) => string,
+): Promise<void> {
   await execute(
     on,
     "WITH repairs AS (DELETE FROM job_repairs WHERE job_id = $1) DELETE FROM job_checks WHERE job_id = $1",
-    [job.id],
+    [job],
   );
-  const { repairs, kinds } = record;
   if (repairs.length + kinds.length === 0) return;
   await execute(
     on,
@@ -82,7 +89,7 @@ export async function keepRecord(
      )
      INSERT INTO job_checks (job_id, kind, made, proof) SELECT $1, k.* FROM unnest($10::text[], $11::int[], $12::bool[]) k`,
     [
-      job.id,
+      job,
       repairs.map((_, i) => i + 1),
       repairs.map((r) => r.item),
       repairs.map((r) => nameOf(r.item)),

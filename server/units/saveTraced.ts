@@ -10,8 +10,9 @@ import {
   wiredUnit,
 } from "#core/trace/index.ts";
 import { withMeasured } from "#core/unit/index.ts";
-import { pool } from "../database/pool.ts";
-import { newestModel, storeModel } from "./models.ts";
+import { transaction } from "../database/query.ts";
+import { keepRevision } from "./keepRevision.ts";
+import { newestModel } from "./models.ts";
 import { slug } from "./slug.ts";
 
 const text = z.string().max(100);
@@ -50,7 +51,8 @@ export async function saveTraced({ unit, name, maker, lines, list }: TracedUnit)
   const made = lines ? fromLines(header, lines) : list ? fromList(header, list) : "Send lines or a list.";
   if (typeof made === "string") return { ok: false, message: made };
   // What was measured since stays known, unless a line says it by now.
-  await storeModel(pool(), (known?.unit.measured ?? []).reduce<object>(withMeasured, made));
+  const measured = (known?.unit.measured ?? []).reduce<object>(withMeasured, made);
+  await transaction((on) => keepRevision(on, header.id, measured));
   return { ok: true, unit: header.id };
 }
 

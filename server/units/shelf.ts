@@ -1,8 +1,9 @@
 import { randomBytes } from "node:crypto";
 import { z } from "zod";
 import { pool } from "../database/pool.ts";
-import { execute, many, maybeOne } from "../database/query.ts";
-import { modelFileOf, newestFile, storeModel } from "./models.ts";
+import { execute, many, maybeOne, transaction } from "../database/query.ts";
+import { keepRevision } from "./keepRevision.ts";
+import { modelFileOf, newestFile } from "./models.ts";
 import { slug } from "./slug.ts";
 
 /** How a unit stands in the library. */
@@ -59,7 +60,7 @@ export async function copyUnit(unit: string, name: string): Promise<string | und
   const found = await newestFile(unit);
   if (!found) return undefined;
   const id = `${slug(name)}-${randomBytes(3).toString("hex")}`;
-  await storeModel(pool(), { ...found.file, id, name });
+  await transaction((on) => keepRevision(on, id, { ...found.file, id, name }));
   return id;
 }
 
@@ -93,6 +94,6 @@ export async function listRevisions(unit: string): Promise<Revision[]> {
 export async function takeUpAgain(unit: string, hash: string): Promise<boolean> {
   const model = await modelFileOf(unit, hash);
   if (!model) return false;
-  await storeModel(pool(), model);
+  await transaction((on) => keepRevision(on, unit, model));
   return true;
 }

@@ -1,6 +1,7 @@
 import { readUnit } from "#core/unit/index.ts";
 import { execute, transaction } from "../database/query.ts";
-import { modelHash, newestModel, storeModel } from "./models.ts";
+import { keepRevision } from "./keepRevision.ts";
+import { modelHash, newestModel } from "./models.ts";
 
 /** What became of a unit's file: in the library, already there, refused with its problems, or a question to be answered first. */
 export type Taken =
@@ -34,7 +35,7 @@ export async function takeUnitFile(json: unknown, revise: boolean, base?: string
     if (known && !revise) return { status: "known", unit: id, name: known.unit.name };
     if (known && base !== undefined && known.hash !== base)
       return { status: "changed", unit: id, name: known.unit.name, newest: known.hash };
-    await storeModel(on, json);
+    await keepRevision(on, id, json);
     return { status: "taken", unit: id };
   });
 }

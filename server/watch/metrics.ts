@@ -1,6 +1,8 @@
 import type { RequestHandler } from "express";
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from "prom-client";
 import { pool } from "../database/pool.ts";
+import { waitingTasks } from "../queue/queue.ts";
+import { TASK_NAMES } from "../queue/tasks.ts";
 import { routeOf } from "../requests/routeRules.ts";
 
 /** What this process counts, in the OpenMetrics text format. No address, no name and no id of a shop is in it. */
@@ -36,6 +38,21 @@ new Gauge({
     this.set({ state: "busy" }, totalCount - idleCount);
     this.set({ state: "idle" }, idleCount);
     this.set({ state: "waited for" }, waitingCount);
+  },
+});
+
+new Gauge({
+  name: "zygodrome_tasks_waiting",
+  help: "Work that nobody waits for and that has not begun, by what it is.",
+  labelNames: ["task"],
+  registers: [registry],
+  async collect() {
+    for (const task of TASK_NAMES) {
+      // Without the database the other numbers are told all the same.
+      const waiting = await waitingTasks(task).catch(() => undefined);
+      if (waiting === undefined) this.remove({ task });
+      else this.set({ task }, waiting);
+    }
   },
 });
 

@@ -158,6 +158,11 @@ export function prepareAnalysis(hash: string, unit: UnitModel): void {
   void analysis().build(hash, unit, true);
 }
 
+/** Builds a unit's dictionary where it is not there; nobody works on the unit yet. */
+export async function prepareUnit(hash: string, unit: UnitModel): Promise<void> {
+  if (!(await hasDictionary(pool(), hash))) await analysis().build(hash, unit, false);
+}
+
 /** Builds what dictionaries the library still lacks, so that a page seldom is without. */
 export async function prepareLibrary(): Promise<void> {
   const hashes = await modelsWithoutDictionary(pool());

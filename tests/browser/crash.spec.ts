@@ -1,18 +1,16 @@
 import { expect, test } from "@playwright/test";
 import pg from "pg";
 import { freePort } from "../../bin/steps/port.mjs";
-import { throwAwayCluster } from "../../bin/steps/postgres.mjs";
-import { prepareDatabase, startServer, stopServer } from "../../bin/steps/serve.mjs";
+import { startServer, stopServer } from "../../bin/steps/serve.mjs";
 import { JobPage } from "./jobPage.ts";
+import { ownShop } from "./ownShop.ts";
 
 /** A server and a database of this test's own, both killed with -9 in the middle of a job. */
 test("while the database is away an open job goes on, a page waits, and both recover by themselves", async ({
   browser,
 }) => {
   const root = process.cwd();
-  const cluster = throwAwayCluster({ durable: true });
-  await cluster.start();
-  await prepareDatabase(root, cluster);
+  const cluster = await ownShop({ durable: true });
   const server = await startServer(root, cluster.appUrl, 0);
   const context = await browser.newContext({ baseURL: server.address });
   try {
@@ -37,8 +35,8 @@ test("while the database is away an open job goes on, a page waits, and both rec
     await expect(job.ledger).toContainText("while it was away");
 
     await cluster.start();
-    await expect(board.getByRole("heading", { name: "Board" })).toBeVisible({ timeout: 30_000 });
-    await expect(page.getByTestId("outbox")).toBeHidden({ timeout: 30_000 });
+    await expect(board.getByRole("heading", { name: "Board" })).toBeVisible();
+    await expect(page.getByTestId("outbox")).toBeHidden();
     await page.goto(address);
     await expect(page.getByRole("list", { name: "Notes" })).toContainText("while it was away");
     expect(server.child.exitCode).toBeNull();
@@ -51,9 +49,7 @@ test("while the database is away an open job goes on, a page waits, and both rec
 
 test("kill -9 of server and database between two findings loses nothing", async ({ browser }) => {
   const root = process.cwd();
-  const cluster = throwAwayCluster({ durable: true });
-  await cluster.start();
-  await prepareDatabase(root, cluster);
+  const cluster = await ownShop({ durable: true });
   const port = await freePort();
   let server = await startServer(root, cluster.appUrl, port);
   const context = await browser.newContext({ baseURL: server.address });

@@ -52,13 +52,13 @@ test("six readings come from the simulated meter by themselves, each taken with 
     };
     await openHands();
     for (let steps = 0; taken < WANTED && steps < 30; steps++) {
-      await expect(hands.getByText("Working out what comes next…")).toBeHidden({ timeout: 60_000 });
+      await expect(hands.getByText("Working out what comes next…")).toBeHidden();
       const power = hands.getByRole("button", { name: /^Needs it/ });
       const look = hands.getByRole("button", { name: "No", exact: true });
       const held = hands.locator("[data-testid=meter-shows][data-held]");
       const leave = hands.getByText("This one is tried, not measured");
       const show = hands.getByRole("button", { name: "Take what it shows" });
-      await expect(power.or(look).or(held).or(show).or(leave).first()).toBeVisible({ timeout: 30_000 });
+      await expect(power.or(look).or(held).or(show).or(leave).first()).toBeVisible();
       const before = (await hands.getAttribute("data-check"))!;
       const answer = before.startsWith("try/") ? false : answers(before);
       touched = typeof answer === "string" && answer !== "OL" ? Number.parseFloat(answer) : undefined;
@@ -93,7 +93,7 @@ test("six readings come from the simulated meter by themselves, each taken with 
         if (touched === undefined || Math.abs(touched) < 0.05) {
           // Not what the meter still shows of the pair before.
           lifted = Date.now();
-          await expect(held).toBeHidden({ timeout: 15_000 });
+          await expect(held).toBeHidden();
           await show.click({ timeout: 15_000 }).catch(() => undefined);
           lifted = Date.now();
           await expect.poll(async () => (await rows.count()) > filed || !(await isSame())).toBe(true);
@@ -101,7 +101,7 @@ test("six readings come from the simulated meter by themselves, each taken with 
         }
         // The probes come from the air to this pair.
         lifted = Date.now();
-        await expect(held).toBeVisible({ timeout: 20_000 });
+        await expect(held).toBeVisible();
         if (taken === 0) expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
         lifted = Date.now();
         // Any key that a pedal sends.
@@ -184,8 +184,8 @@ test("a meter on a serial port, and a spoken word, where the browser has them; w
     await job.declare(isLive ? "live" : "dead");
     await job.more("Hands busy: readings by themselves");
   }
-  await expect(shows).toHaveText(/^(0\.4\d* Ω|229\.1\d* V)$/u, { timeout: 30_000 });
+  await expect(shows).toHaveText(/^(0\.4\d* Ω|229\.1\d* V)$/u);
   const before = await rows.count();
   await hands.getByLabel("take it when I say “take it”").check();
-  await expect(rows).toHaveCount(before + 1, { timeout: 30_000 });
+  await expect(rows).toHaveCount(before + 1);
 });

@@ -197,8 +197,6 @@ for (const colorScheme of ["light", "dark"] as const)
       browser,
       baseURL,
     }) => {
-      // Nine views, each looked through whole.
-      test.setTimeout(240_000);
       const context = await browser.newContext({ colorScheme, viewport, ...(baseURL ? { baseURL } : {}) });
       const page = await context.newPage();
       const job = new JobPage(page);

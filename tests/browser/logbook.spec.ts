@@ -52,7 +52,6 @@ for (const [width, theme] of [
 
 test("a closed job's papers: the customer's page, what a new one would cost, a letter", async ({ page }) => {
   // A new shop's first reports wait for the dictionaries that are built beside them.
-  test.setTimeout(420_000);
   await page.goto("/logbook?find=heater&unit=glasswasher-gw4");
   const found = page.getByRole("region", { name: "Jobs found" }).getByRole("link").last();
   await page.goto((await found.getAttribute("href"))!, { timeout: 240_000 });

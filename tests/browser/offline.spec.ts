@@ -2,10 +2,10 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type BrowserContext, type Page } from "@playwright/test";
 import pg from "pg";
 import { freePort } from "../../bin/steps/port.mjs";
-import { throwAwayCluster } from "../../bin/steps/postgres.mjs";
-import { prepareDatabase, startServer, stopServer } from "../../bin/steps/serve.mjs";
+import { startServer, stopServer } from "../../bin/steps/serve.mjs";
 import { DICTIONARIES, PAGES } from "../../app/offline/names.ts";
 import { JobPage } from "./jobPage.ts";
+import { ownShop } from "./ownShop.ts";
 
 /** A shop of its own, whose server goes away: to the browser that is the cellar. */
 
@@ -41,12 +41,8 @@ async function note(page: Page, text: string): Promise<void> {
 test("without a network: jobs, tests and units open from the browser, entries of three pages wait, and all end up in one log", async ({
   browser,
 }) => {
-  // A new shop's dictionaries are built beside it.
-  test.setTimeout(720_000);
   const root = process.cwd();
-  const cluster = throwAwayCluster({ durable: false });
-  await cluster.start();
-  await prepareDatabase(root, cluster);
+  const cluster = await ownShop({ durable: false });
   const port = await freePort();
   let server = await startServer(root, cluster.appUrl, port);
   const options = { baseURL: server.address, serviceWorkers: "allow" as const };
@@ -96,8 +92,7 @@ test("without a network: jobs, tests and units open from the browser, entries of
     await expect(other.getByRole("heading", { name: "Board" })).toBeVisible();
 
     server = await startServer(root, cluster.appUrl, port);
-    for (const page of [first, second, onPhone])
-      await expect(page.getByTestId("outbox")).toHaveCount(0, { timeout: 90_000 });
+    for (const page of [first, second, onPhone]) await expect(page.getByTestId("outbox")).toHaveCount(0);
     expect((await notesOf(cluster.url, address)).sort()).toEqual([
       "from the first tab",
       "from the phone",

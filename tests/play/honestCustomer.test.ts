@@ -2,10 +2,10 @@ import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import { playFault, type Dictionary, type Truth } from "#core/diagnosis/index.ts";
 import { seeded } from "#core/quantity/index.ts";
-import { readUnitOrThrow, type Fault } from "#core/unit/index.ts";
+import { readUnitOrThrow, type Fault, type Part } from "#core/unit/index.ts";
 import { complaintOf } from "../../bin/cli/playAll.ts";
 import { freshTruth } from "#core/practice/index.ts";
-import { keptDictionary } from "../support/keptDictionary.ts";
+import { demoDictionary } from "../support/demoUnits.ts";
 
 /**
  * Whole jobs with a customer who answers every question of the intake as the unit really behaves and a meter that shows
@@ -37,13 +37,15 @@ const JOBS: readonly (readonly [unit: string, fault: Fault, item: string])[] = [
   // Hundreds of ohms to kilohms in front of a sensor or a small relay: no list of sizes has these.
   ["glasswasher-gw4", { part: "P6.1", mode: "high-resistance", severity: 2200 }, "conn-p6"],
   ["gate-cg2", { part: "X2.1", mode: "high-resistance", severity: 5600 }, "conn-x2"],
+  // Eight times its current: more than the supply gives, and not so much that nothing starts. No listed size does both.
+  ["dock-bd3", { part: "SCR", mode: "overloads", severity: 0.13 }, "screen"],
 ];
 
 describe("an honest customer, an honest meter", () => {
   test.each(JOBS)("%s, %j: %s is called, and nothing else", (id, fault, item) => {
     const unit = demo(id);
     if (!unit.parts.some((p) => p.id === fault.part)) throw new Error(`${id} has no ${fault.part}.`);
-    const played = play(keptDictionary(unit), freshTruth(unit, [fault]));
+    const played = play(demoDictionary(unit.id), freshTruth(unit, [fault]));
     expect(played.item).toBe(item);
     expect(played.minutes).toBeLessThan(45);
   });
@@ -68,7 +70,24 @@ describe("what no list has", () => {
             : p,
       ),
     };
-    const played = play(keptDictionary(unit), freshTruth(swapped, [], unit));
+    const played = play(demoDictionary(unit.id), freshTruth(swapped, [], unit));
     expect(played.item).toBe("conn-p4");
+  });
+
+  test("two pins bridged do what a welded edge strip does: the plug is named, and the strip not bought", () => {
+    const unit = demo("gate-cg2");
+    const net = (pin: string) => unit.parts.find((p) => p.id === pin)!.terminals["b"]!;
+    const bridge: Part = {
+      id: "BRIDGE",
+      name: "Bridge",
+      type: "resistor",
+      terminals: { a: net("X2.3"), b: net("X2.4") },
+      parameters: { ohms: 0.1, watts: 1000 },
+      item: "conn-x2",
+      weights: {},
+    };
+    const bridged = { ...unit, parts: [...unit.parts, bridge] };
+    const played = play(demoDictionary(unit.id), freshTruth(bridged, [], unit));
+    expect(played).toMatchObject({ item: "conn-x2", ready: true });
   });
 });

@@ -1,7 +1,7 @@
 import { randomBytes } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { closePool, pool } from "#server/database/pool.ts";
-import { many, one } from "#server/database/query.ts";
+import { many, one, transaction } from "#server/database/query.ts";
 import {
   dictionaryAddress,
   engineStamp,
@@ -15,13 +15,17 @@ import { newestModel } from "#server/units/models.ts";
 /** Against the throw-away PostgreSQL that bin/test.mjs started, with the demo shop in it. */
 const bytes = randomBytes(4096);
 let hash = "";
+/** What other tests have of this unit: it is put back. */
+let before: Uint8Array | undefined;
 
 beforeAll(async () => {
   hash = (await newestModel("dock-bd3"))!.hash;
+  before = await readDictionary(pool(), hash);
   await pool().query("DELETE FROM dictionaries WHERE model_hash = $1", [hash]);
 });
 afterAll(async () => {
   await pool().query("DELETE FROM dictionaries WHERE model_hash = $1", [hash]);
+  if (before) await storeDictionary(pool(), hash, before);
   await closePool();
 });
 
@@ -40,9 +44,16 @@ describe("dictionaries that are kept", () => {
 
   test("a unit is on the list of those without only until it has one, the smallest model first", async () => {
     expect(await modelsWithoutDictionary(pool())).not.toContain(hash);
-    await pool().query("DELETE FROM dictionaries WHERE model_hash = $1", [hash]);
-    const without = await modelsWithoutDictionary(pool());
+    // Other tests have the rest of the library's: they stay where they are.
+    const without = await transaction(async (client) => {
+      await client.query("SAVEPOINT before");
+      await client.query("DELETE FROM dictionaries");
+      const hashes = await modelsWithoutDictionary(client);
+      await client.query("ROLLBACK TO before");
+      return hashes;
+    });
     expect(without).toContain(hash);
+    expect(without.length).toBeGreaterThanOrEqual(7);
     const sizes = await Promise.all(
       without.map((h) =>
         one<{ size: number }>(pool(), "SELECT length(model::text) AS size FROM unit_models WHERE hash = $1", [
@@ -54,6 +65,7 @@ describe("dictionaries that are kept", () => {
   });
 
   test("another engine's is not used, and goes when this one's comes", async () => {
+    await pool().query("DELETE FROM dictionaries WHERE model_hash = $1", [hash]);
     await pool().query("INSERT INTO dictionaries (model_hash, engine, packed) VALUES ($1, 'older', $2)", [
       hash,
       bytes,

@@ -113,7 +113,7 @@ describe("the board's line of a job", () => {
 test("an entry that cannot be read marks its own job, which stays readable", async () => {
   const { id, complaint } = await newJob();
   await pool().query(
-    "INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, 'ansa', now(), $3)",
+    "INSERT INTO job_events (id, job_id, opened_month, person_id, at, body) VALUES ($1, $2, (SELECT opened_month FROM jobs WHERE id = $2), 'ansa', now(), $3)",
     [randomUUID(), id, JSON.stringify({ type: "note", text: 5, from: "a later version" })],
   );
   expect(await readJob(id)).toMatchObject({

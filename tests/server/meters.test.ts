@@ -8,7 +8,10 @@ import { addMeter, identify, listMeters, newMeter, readMeter, removeMeter } from
 
 const servers: Server[] = [];
 const sockets = new Set<Socket>();
+/** On the list for one test: the next may be given the same port. */
+const onTheList: string[] = [];
 afterEach(async () => {
+  for (const id of onTheList.splice(0)) await removeMeter(id);
   for (const socket of sockets) socket.destroy();
   await Promise.all(servers.splice(0).map((s) => new Promise((done) => s.close(done))));
 });
@@ -33,7 +36,9 @@ async function listen(
 async function listed(reply: (line: string, socket: Socket) => void): Promise<string> {
   const address = await listen(reply);
   expect(await addMeter({ name: `at ${address.port}`, ...address })).toBeUndefined();
-  return (await listMeters()).find((m) => m.port === address.port)!.id;
+  const { id } = (await listMeters()).find((m) => m.port === address.port)!;
+  onTheList.push(id);
+  return id;
 }
 const honest = (value: number) => {
   const instrument = new Instrument(() => value);

@@ -73,7 +73,7 @@ describe("a job and a newer revision of its unit", () => {
       });
     await expect(
       pool().query(
-        "INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, 'ansa', now(), $3)",
+        "INSERT INTO job_events (id, job_id, opened_month, person_id, at, body) VALUES ($1, $2, (SELECT opened_month FROM jobs WHERE id = $2), 'ansa', now(), $3)",
         [randomUUID(), job, JSON.stringify({ type: "moved", from, to: other })],
       ),
     ).rejects.toThrow(/no revision/u);

@@ -6,8 +6,11 @@ import { one } from "#server/database/query.ts";
 /** Against the throw-away PostgreSQL that bin/test.mjs started; two callers are as two processes: each has a connection of its own. */
 afterAll(closePool);
 
-const locks = async () =>
-  (await one<{ n: number }>(pool(), "SELECT count(*)::int AS n FROM pg_locks WHERE locktype = 'advisory'")).n;
+/** Connections that hold the lock of a name, and of no other: other tests work on this database too. */
+const HOLDERS = `SELECT pid FROM pg_locks WHERE locktype = 'advisory' AND granted
+                    AND (classid::bigint << 32) | objid::bigint = hashtextextended($1, 0)`;
+const locks = async (name: string) =>
+  (await one<{ n: number }>(pool(), `SELECT count(*)::int AS n FROM (${HOLDERS}) AS held`, [name])).n;
 
 test("work that is being done is waited for, and not done again", async () => {
   const did: string[] = [];
@@ -48,9 +51,12 @@ test("work that failed is taken up by whoever waited, and no lock is left", asyn
   const never = () => Promise.resolve(false);
   const first = oneAtATime("fails", never, () => Promise.reject(new Error("no room")));
   await expect(first).rejects.toThrow("no room");
-  await oneAtATime("fails", never, async () => void did.push("again"));
+  await oneAtATime("fails", never, async () => {
+    expect(await locks("fails")).toBe(1);
+    did.push("again");
+  });
   expect(did).toEqual(["again"]);
-  expect(await locks()).toBe(0);
+  expect(await locks("fails")).toBe(0);
 });
 
 test("a connection that is lost while it holds the lock frees it", async () => {
@@ -58,9 +64,7 @@ test("a connection that is lost while it holds the lock frees it", async () => {
   const did: string[] = [];
   await oneAtATime("lost", never, async () => {
     await pool()
-      .query(
-        "SELECT pg_terminate_backend(pid) FROM pg_locks WHERE locktype = 'advisory' AND pid <> pg_backend_pid()",
-      )
+      .query(`SELECT pg_terminate_backend(pid) FROM (${HOLDERS}) AS held`, ["lost"])
       .catch(() => undefined);
     await oneAtATime("lost", never, async () => void did.push("second"));
     did.push("first");

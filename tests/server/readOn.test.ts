@@ -43,7 +43,7 @@ describe("a log that is read on from where it was read to", () => {
     await wholeLog(pool(), job);
     await execute(
       pool(),
-      "INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, 'ansa', now(), $3)",
+      "INSERT INTO job_events (id, job_id, opened_month, person_id, at, body) VALUES ($1, $2, (SELECT opened_month FROM jobs WHERE id = $2), 'ansa', now(), $3)",
       [randomUUID(), job, JSON.stringify({ type: "note", written: "by a later version" })],
     );
     await recordEvent(job, note("after it"));

@@ -92,8 +92,8 @@ describe("checks that NULL does not pass", () => {
   const insert = (body: unknown) =>
     undone(
       app,
-      `INSERT INTO job_events (id, job_id, person_id, at, body)
-       SELECT $1, id, 'ansa', now(), $2 FROM jobs LIMIT 1`,
+      `INSERT INTO job_events (id, job_id, opened_month, person_id, at, body)
+       SELECT $1, id, opened_month, 'ansa', now(), $2 FROM jobs LIMIT 1`,
       [randomUUID(), JSON.stringify(body)],
     );
   test("an entry has a type, and one that is known", async () => {

@@ -7,6 +7,7 @@ import { closePool } from "#server/database/pool.ts";
 import { actingAs } from "#server/people/acting.ts";
 import { atThisMachine } from "#server/requests/signedIn.ts";
 import { machineNow } from "#server/watch/machine.ts";
+import { TASK_NAMES } from "#server/queue/tasks.ts";
 import { counted, metrics } from "#server/watch/metrics.ts";
 import { readiness } from "#server/watch/ready.ts";
 import { logged } from "#server/watch/requestLog.ts";
@@ -46,6 +47,8 @@ describe("metrics", () => {
     expect(text).toMatch(/zygodrome_request_seconds_count\{[^}]*route="other"[^}]*\} 1/u);
     expect(text).toMatch(/zygodrome_refused_total\{status="403"\} 1/u);
     expect(text).toMatch(/zygodrome_database_connections\{state="waited for"\} 0/u);
+    for (const task of TASK_NAMES)
+      expect(text).toMatch(new RegExp(`zygodrome_tasks_waiting\\{task="${task}"\\} \\d+\n`, "u"));
     expect(text).not.toContain(JOB);
     expect(text).not.toContain("Ansa");
   });

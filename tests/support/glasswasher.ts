@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { Dictionary } from "#core/diagnosis/index.ts";
 import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
-import { keptDictionary } from "./keptDictionary.ts";
+import { demoDictionary } from "./demoUnits.ts";
 
 /** The demo glasswasher's model file, as JSON. */
 export function glasswasherJson(): Record<string, unknown> {
@@ -12,11 +12,9 @@ export function glasswasher(): UnitModel {
   return readUnitOrThrow(glasswasherJson());
 }
 
-let built: Dictionary | undefined;
-
 /** Its dictionary, one a test file. */
 export function glasswasherDictionary(): Dictionary {
-  return (built ??= keptDictionary(glasswasher()));
+  return demoDictionary("glasswasher-gw4");
 }
 
 /** Index of a suspect's case, the middle one where its size is unknown. */

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { EventBody, JobState } from "#core/job/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
@@ -66,53 +66,7 @@ function Calling({ view, onClose, onEnter }: CallProps) {
           </select>
         )}
       </Field>
-      <dl className="grid grid-cols-[9rem_1fr] gap-x-3 gap-y-2">
-        <dt className="text-ink-soft">How</dt>
-        <dd>
-          {suspect.name}
-          {suspect.mode && `, ${suspect.mode}`}
-        </dd>
-        <dt className="text-ink-soft">Proved by</dt>
-        <dd data-testid="proof">{proof?.text ?? "no finding yet"}</dd>
-        {advised && call.remedy && (
-          <>
-            <dt className="text-ink-soft">What is done</dt>
-            <dd>{inCurrency(call.remedy, currency)}</dd>
-          </>
-        )}
-        {advised && call.cause && (
-          <>
-            <dt className="text-ink-soft">Likely cause</dt>
-            <dd>{call.cause}</dd>
-          </>
-        )}
-        {advised && call.next[0] && call.next[0].chance >= 0.005 && (
-          <>
-            <dt className="text-ink-soft">Second suspect</dt>
-            <dd>
-              {call.next[0].name}, {percentText(call.next[0].chance)} %
-            </dd>
-          </>
-        )}
-        {advised && (
-          <>
-            <dt className="text-ink-soft">Verify the repair</dt>
-            <dd>{call.proofRun}</dd>
-          </>
-        )}
-        {advised && call.component && (
-          <>
-            <dt className="text-ink-soft">Board or part</dt>
-            <dd>{inCurrency(call.component, currency)}</dd>
-          </>
-        )}
-        {advised && call.disproof && (
-          <>
-            <dt className="text-ink-soft">What would disprove it</dt>
-            <dd>{call.disproof}</dd>
-          </>
-        )}
-      </dl>
+      <Reasons call={advised ? call : undefined} suspect={suspect} proof={proof?.text} />
       {!(advised && call.ready) && (
         <p className="border-l-4 border-hazard bg-hazard-soft px-3 py-2 font-semibold">
           Not enough evidence yet. {advised && call.economy && inCurrency(call.economy, currency)}
@@ -156,8 +110,76 @@ function Calling({ view, onClose, onEnter }: CallProps) {
   );
 }
 
+/** Why this item; of the one that is advised, also what is done about it and what would disprove it. */
+function Reasons({
+  call,
+  suspect,
+  proof,
+}: {
+  call: JobView["call"] | undefined;
+  suspect: ItemView["suspects"][number];
+  proof: string | undefined;
+}) {
+  const { currency } = useShop().settings;
+  const [second] = call?.next ?? [];
+  return (
+    <dl className="grid grid-cols-[9rem_1fr] gap-x-3 gap-y-2">
+      <Reason name="How">
+        {suspect.name}
+        {suspect.mode && `, ${suspect.mode}`}
+      </Reason>
+      <dt className="text-ink-soft">Proved by</dt>
+      <dd data-testid="proof">{proof ?? "no finding yet"}</dd>
+      {call?.remedy && <Reason name="What is done">{inCurrency(call.remedy, currency)}</Reason>}
+      {call?.cause && <Reason name="Likely cause">{call.cause}</Reason>}
+      {second && second.chance >= 0.005 && (
+        <Reason name="Second suspect">
+          {second.name}, {percentText(second.chance)} %
+        </Reason>
+      )}
+      {call && <Reason name="Verify the repair">{call.proofRun}</Reason>}
+      {call?.component && <Reason name="Board or part">{inCurrency(call.component, currency)}</Reason>}
+      {call?.disproof && <Reason name="What would disprove it">{call.disproof}</Reason>}
+    </dl>
+  );
+}
+
+function Reason({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <>
+      <dt className="text-ink-soft">{name}</dt>
+      <dd>{children}</dd>
+    </>
+  );
+}
+
+type Outcome = (typeof OUTCOMES)[number];
+
+function OutcomeChoice({ outcome, onChoose }: { outcome: Outcome; onChoose: (outcome: Outcome) => void }) {
+  return (
+    <fieldset className="flex flex-wrap gap-2">
+      <legend className="pb-1 font-bold">How did it end?</legend>
+      {OUTCOMES.map((o) => (
+        <label
+          key={o}
+          className="flex min-h-11 cursor-pointer items-center gap-2 border-[1.5px] border-ink px-4 has-checked:bg-ink has-checked:text-sheet has-focus-visible:outline-3"
+        >
+          <input
+            type="radio"
+            name="outcome"
+            className="sr-only"
+            checked={outcome === o}
+            onChange={() => onChoose(o)}
+          />
+          {o}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
 function Closing({ view, state, unit, jobId, onClose, onEnter }: ClosingProps) {
-  const [outcome, setOutcome] = useState<(typeof OUTCOMES)[number]>("repaired");
+  const [outcome, setOutcome] = useState<Outcome>("repaired");
   const [waived, setWaived] = useState("");
   const [said, setSaid] = useState("");
   const { closed, jumpers } = state;
@@ -165,19 +187,21 @@ function Closing({ view, state, unit, jobId, onClose, onEnter }: ClosingProps) {
   const unsafe = unsafeNow(unit, state);
   const isWeighed = view.state.evidence.length === state.evidence.length;
   const proven = proof?.proven === true && isWeighed && unsafe.length === 0;
+  const needsReason = outcome === "repaired" && !proven;
   const close = () => {
-    if (jumpers.length > 0)
-      return setSaid(
-        `A jumper is still in: ${jumpers.map((j) => j.where).join("; ")}. Take it off and record that.`,
-      );
-    if (outcome === "repaired" && unsafe.length > 0)
-      return setSaid(
-        `${unsafe.join("; ")}. No reason makes that good: mend it and test again, or end it another way.`,
-      );
-    if (outcome === "repaired" && !proven && waived.trim() === "")
-      return setSaid("The repair is not proven. Prove it, or say why it is closed all the same.");
-    const reason = outcome === "repaired" && !proven ? { waived: waived.trim() } : {};
+    const problem = notYet();
+    if (problem !== undefined) return setSaid(problem);
+    const reason = needsReason ? { waived: waived.trim() } : {};
     if (onEnter({ type: "closed", outcome, note: "", ...reason })) onClose();
+  };
+  const notYet = (): string | undefined => {
+    if (jumpers.length > 0)
+      return `A jumper is still in: ${jumpers.map((j) => j.where).join("; ")}. Take it off and record that.`;
+    if (outcome === "repaired" && unsafe.length > 0)
+      return `${unsafe.join("; ")}. No reason makes that good: mend it and test again, or end it another way.`;
+    return needsReason && waived.trim() === ""
+      ? "The repair is not proven. Prove it, or say why it is closed all the same."
+      : undefined;
   };
   return (
     <Dialog title={closed ? "This job is closed" : "Close the job"} onClose={onClose}>
@@ -189,25 +213,8 @@ function Closing({ view, state, unit, jobId, onClose, onEnter }: ClosingProps) {
             Before closing: the whole sequence has run in every mode, what was wrong has been measured again,
             covers and door switches are back and work.
           </p>
-          <fieldset className="flex flex-wrap gap-2">
-            <legend className="pb-1 font-bold">How did it end?</legend>
-            {OUTCOMES.map((o) => (
-              <label
-                key={o}
-                className="flex min-h-11 cursor-pointer items-center gap-2 border-[1.5px] border-ink px-4 has-checked:bg-ink has-checked:text-sheet has-focus-visible:outline-3"
-              >
-                <input
-                  type="radio"
-                  name="outcome"
-                  className="sr-only"
-                  checked={outcome === o}
-                  onChange={() => setOutcome(o)}
-                />
-                {o}
-              </label>
-            ))}
-          </fieldset>
-          {outcome === "repaired" && !proven && (
+          <OutcomeChoice outcome={outcome} onChoose={setOutcome} />
+          {needsReason && (
             <Field
               label="Closed without its proof, because"
               hint={proof ? `Still open: ${openText(proof)}.` : "No repair was recorded."}

@@ -1,4 +1,4 @@
-import { area, line, scaleLinear, scalePoint } from "d3";
+import { area, line, scaleLinear, scalePoint, type ScaleLinear } from "d3";
 import { useEffect, useRef, useState } from "react";
 import type { CoursePoint, CourseView } from "#core/view/index.ts";
 import { formatNumber } from "#core/quantity/index.ts";
@@ -8,6 +8,9 @@ const HEIGHT = 396;
 const TOP = 58;
 const BOTTOM = 300;
 const LEFT = 46;
+/** Volts to pixels. */
+type Scale = ScaleLinear<number, number>;
+
 /** Narrower than this a point's name no longer fits: the chart scrolls instead. */
 const LEAST_STEP = 66;
 
@@ -24,19 +27,14 @@ export function CourseChart({
 }) {
   const [frame, width] = useWidth(860);
   const wide = Math.max(width, LEFT + LEAST_STEP * course.points.length);
-  const x = scalePoint<string>()
-    .domain(course.points.map((p) => p.id))
-    .range([LEFT + 34, wide - 40]);
-  const volts = course.points.flatMap((p) => [p.expected?.high ?? 0, p.measured?.value ?? 0]);
-  const y = scaleLinear()
-    .domain([Math.min(0, ...volts), Math.max(...volts, 5) * 1.04])
-    .range([BOTTOM, TOP + 14]);
+  const { x, y } = scalesOf(course, wide);
   const at = (p: CoursePoint) => x(p.id)!;
   // The band is drawn at least 8 px thick: 229.9 to 230.1 is still something to hit.
   const band = area<CoursePoint>()
     .x(at)
     .y0((p) => Math.max(y(p.expected?.low ?? 0), y(p.expected?.mid ?? 0) + 4))
     .y1((p) => Math.min(y(p.expected?.high ?? 0), y(p.expected?.mid ?? 0) - 4));
+  const hasSuspected = course.points.some((p) => p.suspected !== undefined);
   const suspected = line<CoursePoint>()
     .x(at)
     .y((p) => y(p.suspected ?? 0));
@@ -49,18 +47,9 @@ export function CourseChart({
       aria-label={`Chart of ${course.name}`}
     >
       <svg width={wide} height={HEIGHT} role="group" aria-label={describe(course)}>
-        <g className="reading" fontSize="13">
-          {y.ticks(5).map((v) => (
-            <g key={v}>
-              <line x1={LEFT} x2={wide} y1={y(v)} y2={y(v)} stroke="var(--rule-faint)" />
-              <text x={LEFT - 8} y={y(v) + 4} textAnchor="end" fill="var(--ink-soft)">
-                {v}
-              </text>
-            </g>
-          ))}
-        </g>
+        <Grid y={y} wide={wide} />
         <path d={band(course.points) ?? undefined} fill="var(--here-soft)" />
-        {course.points.some((p) => p.suspected !== undefined) && (
+        {hasSuspected && (
           <path
             d={suspected(course.points) ?? undefined}
             fill="none"
@@ -92,14 +81,47 @@ export function CourseChart({
           />
         ))}
       </svg>
-      <p className="flex flex-wrap gap-x-5 gap-y-1 pt-1 text-sm text-ink-soft">
-        <span>Tap a point to record there.</span>
-        <span>▬ expected when healthy</span>
-        <span>◆ measured</span>
-        <span>○ not measured</span>
-        {course.points.some((p) => p.suspected !== undefined) && <span>┄ under the leading suspect</span>}
-      </p>
+      <Legend hasSuspected={hasSuspected} />
     </div>
+  );
+}
+
+/** Where points stand along the course, and volts above it. */
+function scalesOf({ points }: CourseView, wide: number) {
+  const x = scalePoint<string>()
+    .domain(points.map((p) => p.id))
+    .range([LEFT + 34, wide - 40]);
+  const volts = points.flatMap((p) => [p.expected?.high ?? 0, p.measured?.value ?? 0]);
+  const y = scaleLinear()
+    .domain([Math.min(0, ...volts), Math.max(...volts, 5) * 1.04])
+    .range([BOTTOM, TOP + 14]);
+  return { x, y };
+}
+
+function Grid({ y, wide }: { y: Scale; wide: number }) {
+  return (
+    <g className="reading" fontSize="13">
+      {y.ticks(5).map((v) => (
+        <g key={v}>
+          <line x1={LEFT} x2={wide} y1={y(v)} y2={y(v)} stroke="var(--rule-faint)" />
+          <text x={LEFT - 8} y={y(v) + 4} textAnchor="end" fill="var(--ink-soft)">
+            {v}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+}
+
+function Legend({ hasSuspected }: { hasSuspected: boolean }) {
+  return (
+    <p className="flex flex-wrap gap-x-5 gap-y-1 pt-1 text-sm text-ink-soft">
+      <span>Tap a point to record there.</span>
+      <span>▬ expected when healthy</span>
+      <span>◆ measured</span>
+      <span>○ not measured</span>
+      {hasSuspected && <span>┄ under the leading suspect</span>}
+    </p>
   );
 }
 
@@ -166,33 +188,14 @@ function PointMark({
 }: {
   point: CoursePoint;
   x: number;
-  y: (v: number) => number;
+  y: Scale;
   isNext: boolean;
   isReference: boolean;
   onPoint: (point: string) => void;
 }) {
   const { measured, expected, colour } = point;
-  const wire = colour ? wireColours(colour) : undefined;
-  const value = measured?.value ?? 0;
-  const ink = measured?.asItShould === false ? "var(--hazard)" : "var(--ink)";
   return (
-    <g
-      {...(isReference
-        ? {}
-        : {
-            role: "button",
-            tabIndex: 0,
-            "aria-label": `Record at ${point.label}, ${point.name}`,
-            className: "cursor-pointer",
-            onClick: () => onPoint(point.id),
-            onKeyDown: (event: React.KeyboardEvent) => {
-              if (event.key === "Enter" || event.key === " ") {
-                event.preventDefault();
-                onPoint(point.id);
-              }
-            },
-          })}
-    >
+    <g {...(isReference ? {} : recordsAt(point, onPoint))}>
       <rect x={x - 31} y={TOP + 4} width="62" height={HEIGHT - TOP - 8} fill="transparent" />
       <line x1={x} x2={x} y1={TOP + 2} y2={BOTTOM + 14} stroke="var(--rule)" />
       {isNext && (
@@ -208,34 +211,7 @@ function PointMark({
         />
       )}
       {isReference && <rect x={x - 8} y={y(0) - 8} width="16" height="16" fill="var(--ink)" />}
-      {measured && (
-        <>
-          <path d={`M${x} ${y(value) - 9}l9 9l-9 9l-9 -9Z`} fill={ink} />
-          <text
-            x={x}
-            y={y(value) > (TOP + BOTTOM) / 2 ? y(value) - 15 : y(value) + 27}
-            textAnchor="middle"
-            fontSize="16"
-            fontWeight="600"
-            className="reading"
-            fill={ink}
-          >
-            {formatNumber(value)}
-          </text>
-          {measured.asItShould === false && (
-            <text
-              x={x}
-              y={y(value) > (TOP + BOTTOM) / 2 ? y(value) - 33 : y(value) + 45}
-              textAnchor="middle"
-              fontSize="13"
-              fontWeight="700"
-              fill={ink}
-            >
-              off
-            </text>
-          )}
-        </>
-      )}
+      {measured && <Measured measured={measured} x={x} y={y} />}
       {!measured && expected && (
         <circle
           cx={x}
@@ -246,20 +222,92 @@ function PointMark({
           strokeWidth="1.5"
         />
       )}
-      {wire && (
-        <>
-          <rect
-            x={x - 16}
-            y={BOTTOM + 22}
-            width="32"
-            height="7"
-            fill={wire.body}
-            stroke="var(--ink-soft)"
-            strokeWidth="0.7"
-          />
-          {wire.tracer && <rect x={x - 15.5} y={BOTTOM + 24.5} width="31" height="2" fill={wire.tracer} />}
-        </>
+      {colour && <WireMark colour={colour} x={x} />}
+      <PointName point={point} x={x} isNext={isNext} />
+    </g>
+  );
+}
+
+/** What makes a point a button that begins a reading there. */
+function recordsAt(point: CoursePoint, onPoint: (point: string) => void) {
+  return {
+    role: "button",
+    tabIndex: 0,
+    "aria-label": `Record at ${point.label}, ${point.name}`,
+    className: "cursor-pointer",
+    onClick: () => onPoint(point.id),
+    onKeyDown: (event: React.KeyboardEvent) => {
+      if (event.key !== "Enter" && event.key !== " ") return;
+      event.preventDefault();
+      onPoint(point.id);
+    },
+  };
+}
+
+function Measured({
+  measured: { value, asItShould },
+  x,
+  y,
+}: {
+  measured: NonNullable<CoursePoint["measured"]>;
+  x: number;
+  y: Scale;
+}) {
+  const ink = asItShould === false ? "var(--hazard)" : "var(--ink)";
+  // Above the mark in the lower half, below it in the upper.
+  const isLow = y(value) > (TOP + BOTTOM) / 2;
+  return (
+    <>
+      <path d={`M${x} ${y(value) - 9}l9 9l-9 9l-9 -9Z`} fill={ink} />
+      <text
+        x={x}
+        y={isLow ? y(value) - 15 : y(value) + 27}
+        textAnchor="middle"
+        fontSize="16"
+        fontWeight="600"
+        className="reading"
+        fill={ink}
+      >
+        {formatNumber(value)}
+      </text>
+      {asItShould === false && (
+        <text
+          x={x}
+          y={isLow ? y(value) - 33 : y(value) + 45}
+          textAnchor="middle"
+          fontSize="13"
+          fontWeight="700"
+          fill={ink}
+        >
+          off
+        </text>
       )}
+    </>
+  );
+}
+
+function WireMark({ colour, x }: { colour: string; x: number }) {
+  const wire = wireColours(colour);
+  if (!wire) return null;
+  return (
+    <>
+      <rect
+        x={x - 16}
+        y={BOTTOM + 22}
+        width="32"
+        height="7"
+        fill={wire.body}
+        stroke="var(--ink-soft)"
+        strokeWidth="0.7"
+      />
+      {wire.tracer && <rect x={x - 15.5} y={BOTTOM + 24.5} width="31" height="2" fill={wire.tracer} />}
+    </>
+  );
+}
+
+function PointName({ point, x, isNext }: { point: CoursePoint; x: number; isNext: boolean }) {
+  return (
+    <>
       <text
         x={x}
         y={BOTTOM + 48}
@@ -271,14 +319,14 @@ function PointMark({
         {point.label}
       </text>
       <text x={x} y={BOTTOM + 66} textAnchor="middle" fontSize="13" fill="var(--ink-soft)">
-        {colour}
+        {point.colour}
       </text>
       {isNext && (
         <text x={x} y={BOTTOM + 84} textAnchor="middle" fontSize="13" fontWeight="700" fill="var(--here)">
           next
         </text>
       )}
-    </g>
+    </>
   );
 }
 

@@ -89,26 +89,7 @@ export function PlugPanel({
               mating side
             </label>
           )}
-          <label className="flex items-center gap-2">
-            Where
-            <select
-              className="min-h-11 max-w-56 border-[1.5px] border-ink px-2 font-semibold"
-              value={face.id}
-              onChange={(e) => setChosen(e.target.value)}
-            >
-              {KINDS.map(([kind, label]) => (
-                <optgroup key={kind} label={label}>
-                  {faces
-                    .filter((f) => f.kind === kind)
-                    .map((f) => (
-                      <option key={f.id} value={f.id}>
-                        {kind === "pads" ? f.place : f.id}
-                      </option>
-                    ))}
-                </optgroup>
-              ))}
-            </select>
-          </label>
+          <FaceSelect faces={faces} face={face.id} onChoose={setChosen} />
         </div>
       </div>
       <ol
@@ -123,6 +104,39 @@ export function PlugPanel({
         {PROBE_HINT[face.kind]}
       </p>
     </section>
+  );
+}
+
+function FaceSelect({
+  faces,
+  face,
+  onChoose,
+}: {
+  faces: readonly PlugFace[];
+  face: string;
+  onChoose: (id: string) => void;
+}) {
+  return (
+    <label className="flex items-center gap-2">
+      Where
+      <select
+        className="min-h-11 max-w-56 border-[1.5px] border-ink px-2 font-semibold"
+        value={face}
+        onChange={(e) => onChoose(e.target.value)}
+      >
+        {KINDS.map(([kind, label]) => (
+          <optgroup key={kind} label={label}>
+            {faces
+              .filter((f) => f.kind === kind)
+              .map((f) => (
+                <option key={f.id} value={f.id}>
+                  {kind === "pads" ? f.place : f.id}
+                </option>
+              ))}
+          </optgroup>
+        ))}
+      </select>
+    </label>
   );
 }
 

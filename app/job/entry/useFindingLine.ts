@@ -21,6 +21,17 @@ export interface FindingLineProps {
   onEnter: (body: EventBody) => string | undefined;
 }
 
+const NO_VALUE = "There is no value yet. Type what the meter shows, for example 24.6 or OL.";
+
+type Finding = NonNullable<NonNullable<ReturnType<typeof understand>>["body"]>;
+
+/** What is recorded of a line: a finding, or what the twin reads. */
+function asEntered(body: Finding, typed: string, ofTwin: boolean): EventBody {
+  return ofTwin && body.check.kind === "reading" && body.result.kind === "value"
+    ? { type: "twin", check: body.check, result: body.result, typed }
+    : { ...body, typed };
+}
+
 /** The line as it is being written: what is understood of it, what was recorded last, and what can be done with it. */
 export function useFindingLine({
   unit,
@@ -46,12 +57,10 @@ export function useFindingLine({
   const [last, setLast] = useState<ReadingCheck>();
   const sent = useRef("");
   const pending = held ?? (!busy && proposal?.check.kind === "reading" ? proposal.check : undefined);
+  const defaultState = held?.setup.state ?? saidState;
   const understood = useMemo(
-    () =>
-      text.trim() === ""
-        ? undefined
-        : understand(text, { unit, state, pending, defaultState: held?.setup.state ?? saidState, twin }),
-    [unit, text, pending, held, state, saidState, twin],
+    () => (text.trim() === "" ? undefined : understand(text, { unit, state, pending, defaultState, twin })),
+    [unit, text, pending, state, defaultState, twin],
   );
   const question = useQuestion(
     understood?.problem === undefined && !twin ? understood?.body : undefined,
@@ -59,9 +68,7 @@ export function useFindingLine({
     ask,
   );
   const completions = useMemo(() => completionsOf(unit, text), [unit, text]);
-  const problem =
-    understood?.problem ??
-    (tried && !understood ? "There is no value yet. Type what the meter shows, for example 24.6 or OL." : "");
+  const problem = understood?.problem ?? (tried && !understood ? NO_VALUE : "");
 
   const write = (next: string) => {
     setText(next);
@@ -78,12 +85,7 @@ export function useFindingLine({
     setTried(true);
     if (!understood?.body || understood.problem) return;
     const { body, echo = "" } = understood;
-    const typed = text.slice(0, 200);
-    const refused = onEnter(
-      twin && body.check.kind === "reading" && body.result.kind === "value"
-        ? { type: "twin", check: body.check, result: body.result, typed }
-        : { ...body, typed },
-    );
+    const refused = onEnter(asEntered(body, text.slice(0, 200), twin));
     if (refused) return setSaid(refused);
     sent.current = text;
     setSaid("");
@@ -102,32 +104,18 @@ export function useFindingLine({
   };
 
   return {
-    text,
-    understood,
+    ...{ text, understood, completions, question, problem, twin, setTwin, setSaidState, held },
+    ...{ said, setSaid, taken, setTaken, write, submit, keepAsNote },
     own: ownSetup(text, understood?.body?.check),
-    completions,
-    question,
-    problem,
     /** What is wrong was tried to be recorded, or is of a kind that is better said at once. */
     urgent: problem !== "" && (tried || understood?.misplaced === true),
     invalid: tried && problem !== "",
-    said,
-    setSaid,
-    taken,
-    setTaken,
-    twin,
-    setTwin,
-    setSaidState,
-    held,
     hold: (check: ReadingCheck | undefined) => {
       setHeld(check);
       if (check) setTaken("");
     },
     /** The reading recorded last, in the next state. */
     onward: last && sameInNextState(unit, state, last),
-    write,
-    submit,
-    keepAsNote,
   };
 }
 

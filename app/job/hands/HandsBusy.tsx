@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState, type ReactNode } from "react";
+import type { ObservationCheck, ReadingCheck } from "#core/diagnosis/index.ts";
 import { storeValue, type EventBody, type JobState } from "#core/job/index.ts";
 import { valueText, type ProposalView } from "#core/view/index.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -23,9 +24,21 @@ interface Props {
   onClose: () => void;
 }
 
+const readingEntry = ({ setup, fn, red, black }: ReadingCheck, value: number): EventBody => ({
+  type: "finding",
+  check: { kind: "reading", setup: { state: setup.state, lifts: [...setup.lifts] }, fn, red, black },
+  result: { kind: "value", value: storeValue(value) },
+});
+
+const answerEntry = ({ observation }: ObservationCheck, seen: boolean): EventBody => ({
+  type: "finding",
+  check: { kind: "observation", observation },
+  result: { kind: "seen", seen },
+});
+
 /** The next check in type that is read at two metres; the meter's reading comes by itself and is taken with any key or pedal. */
 export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: Props) {
-  const { meters, meter, choose, none, serial } = useMeterChoice();
+  const choice = useMeterChoice();
   const [aloud, setAloud] = useKept("hands.aloud", false);
   const [listens, setListens] = useState(false);
   const check = proposal?.check;
@@ -34,60 +47,30 @@ export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: 
   const isAllowed = needs === undefined || state.band === needs;
   const [last, setLast] = useState<{ readonly fn: string; readonly value: number }>();
   const { shows, held, trouble } = useMeter(
-    meter,
+    choice.meter,
     isAllowed && !busy ? reading?.fn : undefined,
     check?.id,
     last?.fn === reading?.fn ? last?.value : undefined,
   );
   const text = (value: number) => (reading ? valueText(reading.fn, value) : "");
+  const textOf = (value: number | undefined) => (value === undefined ? undefined : text(value));
 
   const take = (value: number | undefined) => {
-    if (!reading || value === undefined || busy) return;
-    const { setup, fn, red, black } = reading;
-    const taken = onEnter({
-      type: "finding",
-      check: { kind: "reading", setup: { state: setup.state, lifts: [...setup.lifts] }, fn, red, black },
-      result: { kind: "value", value: storeValue(value) },
-    });
-    if (taken) setLast({ fn, value });
-    if (taken && aloud) speak(`Taken: ${text(value)}.`);
+    if (!reading || value === undefined || busy || !onEnter(readingEntry(reading, value))) return;
+    setLast({ fn: reading.fn, value });
+    if (aloud) speak(`Taken: ${text(value)}.`);
   };
   const answer = (seen: boolean) => {
-    if (check?.kind !== "observation" || busy) return;
-    onEnter({
-      type: "finding",
-      check: { kind: "observation", observation: check.observation },
-      result: { kind: "seen", seen },
-    });
+    if (check?.kind === "observation" && !busy) onEnter(answerEntry(check, seen));
   };
-  // Whatever has the focus, a pedal is heard; only what a control does with a key of its own goes before.
-  useEffect(() => {
-    const heard = (e: KeyboardEvent) => {
-      const { target, key } = e;
-      if (target instanceof HTMLSelectElement || NOT_A_PEDAL.includes(key) || e.repeat) return;
-      const isPressed = key === "Enter" || key === " ";
-      if (isPressed && (target instanceof HTMLButtonElement || target instanceof HTMLInputElement)) return;
-      e.preventDefault();
-      if (check?.kind === "observation") {
-        if (key === "y" || key === "n") answer(key === "y");
-      } else take(held);
-    };
-    window.addEventListener("keydown", heard);
-    return () => window.removeEventListener("keydown", heard);
-  });
+  const isLook = check?.kind === "observation";
+  usePedal(isLook, answer, () => take(held));
   const deaf = useSpokenWord(TAKE_WORDS, listens && held !== undefined, () => take(held));
   // The focus stays here when the button that had it has gone with its check.
   const place = useRef<HTMLDivElement>(null);
   useEffect(() => place.current?.focus(), [check?.id]);
-  useEffect(() => {
-    if (aloud && proposal && !busy) speak(`${proposal.title}. ${proposal.dial}.`);
-    // Only another check is read out.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [check?.id, aloud]);
-  useEffect(() => {
-    if (aloud && held !== undefined) speak(text(held));
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [held, aloud]);
+  useReadOut(aloud, check?.id, proposal && !busy ? `${proposal.title}. ${proposal.dial}.` : undefined);
+  useReadOut(aloud, held, textOf(held));
 
   return (
     <Dialog title="Hands busy" onClose={onClose}>
@@ -103,72 +86,143 @@ export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: 
             {busy ? "Working out what comes next…" : "Nothing more to measure."}
           </p>
         ) : (
-          <>
-            <p className="text-4xl leading-tight font-bold sm:text-5xl">{proposal.title}</p>
-            <p className="text-2xl">
-              <span className="bg-ink px-2 font-semibold text-sheet">{proposal.dial}</span> {proposal.setup}
-            </p>
-            {proposal.cautions.map((c) => (
-              <p key={c.text} className="border-l-4 border-hazard bg-hazard-soft px-3 py-1 text-xl">
-                {c.text}
-              </p>
-            ))}
+          <Card proposal={proposal}>
             {!isAllowed && needs ? (
               <Button look="main" className="text-2xl!" onClick={() => onPower(needs)}>
                 {needs === "live" ? "Needs it live" : "Needs it dead and proven"}
               </Button>
             ) : reading ? (
               <Reading
-                shows={shows === undefined ? undefined : text(shows)}
-                held={held === undefined ? undefined : text(held)}
-                trouble={none ? NO_METER : trouble}
+                shows={textOf(shows)}
+                held={textOf(held)}
+                trouble={choice.none ? NO_METER : trouble}
                 onTake={() => take(held ?? shows)}
               />
-            ) : check?.kind === "observation" ? (
-              <span className="grid grid-cols-2 gap-3">
-                <Button className="min-h-20 text-2xl!" onClick={() => answer(true)} hotkey="y">
-                  Yes
-                </Button>
-                <Button className="min-h-20 text-2xl!" onClick={() => answer(false)} hotkey="n">
-                  No
-                </Button>
-              </span>
+            ) : isLook ? (
+              <YesOrNo onAnswer={answer} />
             ) : (
               <p className="text-2xl">
                 This one is tried, not measured: close this page and enter what it does.
               </p>
             )}
-          </>
+          </Card>
         )}
-        <div className="flex flex-wrap items-center gap-3 border-t border-rule pt-3">
-          {meters.length > 0 && (
-            <label className="flex items-center gap-2">
-              Meter
-              <select
-                className="min-h-11 border-[1.5px] border-ink bg-field px-2"
-                value={meter?.id}
-                onChange={(e) => choose(e.target.value)}
-              >
-                {meters.map((m) => (
-                  <option key={m.id} value={m.id}>
-                    {m.name}
-                  </option>
-                ))}
-              </select>
-            </label>
-          )}
-          <Tick isOn={aloud} onTick={setAloud}>
-            say it aloud, where this browser has a voice
-          </Tick>
-          <Tick isOn={listens} onTick={setListens}>
-            take it when I say “take it”
-          </Tick>
+        <Choices choice={choice} aloud={aloud} onAloud={setAloud} listens={listens} onListens={setListens}>
           <Button onClick={onClose}>Close</Button>
-        </div>
+        </Choices>
         {listens && deaf !== undefined && <p role="status">{deaf}</p>}
-        <SerialChoice serial={serial} />
+        <SerialChoice serial={choice.serial} />
       </div>
     </Dialog>
+  );
+}
+
+/** Whatever has the focus, a pedal is heard; only what a control does with a key of its own goes before. */
+function usePedal(isLook: boolean, onAnswer: (seen: boolean) => void, onTake: () => void): void {
+  useEffect(() => {
+    const heard = (e: KeyboardEvent) => {
+      const { target, key } = e;
+      if (target instanceof HTMLSelectElement || NOT_A_PEDAL.includes(key) || e.repeat) return;
+      const isPressed = key === "Enter" || key === " ";
+      if (isPressed && (target instanceof HTMLButtonElement || target instanceof HTMLInputElement)) return;
+      e.preventDefault();
+      if (!isLook) onTake();
+      else if (key === "y" || key === "n") onAnswer(key === "y");
+    };
+    window.addEventListener("keydown", heard);
+    return () => window.removeEventListener("keydown", heard);
+  });
+}
+
+/** Says a sentence when what it is about has changed, not when its words have. */
+function useReadOut(aloud: boolean, about: string | number | undefined, sentence: string | undefined): void {
+  useEffect(() => {
+    if (aloud && sentence !== undefined) speak(sentence);
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [about, aloud]);
+}
+
+/** What to do, where, and what to beware of. */
+function Card({ proposal, children }: { proposal: ProposalView; children: ReactNode }) {
+  return (
+    <>
+      <p className="text-4xl leading-tight font-bold sm:text-5xl">{proposal.title}</p>
+      <p className="text-2xl">
+        <span className="bg-ink px-2 font-semibold text-sheet">{proposal.dial}</span> {proposal.setup}
+      </p>
+      {proposal.cautions.map((c) => (
+        <p key={c.text} className="border-l-4 border-hazard bg-hazard-soft px-3 py-1 text-xl">
+          {c.text}
+        </p>
+      ))}
+      {children}
+    </>
+  );
+}
+
+function YesOrNo({ onAnswer }: { onAnswer: (seen: boolean) => void }) {
+  return (
+    <span className="grid grid-cols-2 gap-3">
+      <Button className="min-h-20 text-2xl!" onClick={() => onAnswer(true)} hotkey="y">
+        Yes
+      </Button>
+      <Button className="min-h-20 text-2xl!" onClick={() => onAnswer(false)} hotkey="n">
+        No
+      </Button>
+    </span>
+  );
+}
+
+function Choices({
+  choice,
+  aloud,
+  onAloud,
+  listens,
+  onListens,
+  children,
+}: {
+  choice: ReturnType<typeof useMeterChoice>;
+  aloud: boolean;
+  onAloud: (on: boolean) => void;
+  listens: boolean;
+  onListens: (on: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-3 border-t border-rule pt-3">
+      <MeterSelect {...choice} />
+      <Tick isOn={aloud} onTick={onAloud}>
+        say it aloud, where this browser has a voice
+      </Tick>
+      <Tick isOn={listens} onTick={onListens}>
+        take it when I say “take it”
+      </Tick>
+      {children}
+    </div>
+  );
+}
+
+function MeterSelect({
+  meters,
+  meter,
+  choose,
+}: Pick<ReturnType<typeof useMeterChoice>, "meters" | "meter" | "choose">) {
+  if (meters.length === 0) return null;
+  return (
+    <label className="flex items-center gap-2">
+      Meter
+      <select
+        className="min-h-11 border-[1.5px] border-ink bg-field px-2"
+        value={meter?.id}
+        onChange={(e) => choose(e.target.value)}
+      >
+        {meters.map((m) => (
+          <option key={m.id} value={m.id}>
+            {m.name}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 

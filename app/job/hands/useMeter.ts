@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { AutoHold, type MeterFunction } from "#core/meter/index.ts";
+import { probesAt, type Shown } from "./probesAt.ts";
 
 /** How often the meter is asked, ms: some five readings a second, as a bench meter takes them. */
 const ASK_MS = 200;
@@ -50,11 +51,11 @@ export function useMeter(
   const [now, setNow] = useState<MeterNow & { readonly of?: string }>({});
   const of = `${meter?.id} ${fn} ${check}`;
   /** What it showed last, for whatever check: a card may give way to another while the probes stay where they are. */
-  const shown = useRef<{ readonly by: string; readonly value: number }>(undefined);
+  const shown = useRef<Shown>(undefined);
   useEffect(() => {
     if (meter === undefined || fn === undefined) return;
     const by = `${meter.id} ${fn}`;
-    const hold = new AutoHold(fn, taken ?? (shown.current?.by === by ? shown.current.value : undefined));
+    const hold = new AutoHold(fn, probesAt(by, shown.current, taken));
     const gone = new AbortController();
     let timer: ReturnType<typeof setTimeout> | undefined;
     const ask = async () => {

@@ -38,7 +38,7 @@ export function Ledger({
   onPhoto,
   unknown,
 }: Props) {
-  const { claims, notes, skipped, unplaced } = state;
+  const { claims, notes, unplaced } = state;
   const [all, setAll] = useState(false);
   const older = all ? 0 : Math.max(0, rows.length - NEWEST);
   const counting = rows.filter((r) => !r.retracted).length;
@@ -92,49 +92,71 @@ export function Ledger({
             </Button>
           </li>
         )}
-        {skipped.map(({ event, title, why }) => (
-          <li
-            key={event.id}
-            className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint text-[0.9375rem]"
-          >
-            <span className="grow py-1.5">
-              <span className="text-ink-soft">{why}:</span> {title}
-            </span>
-            {!closed && (
-              <Button look="quiet" className="px-2! text-sm" onClick={() => onTakeBack(event.id)}>
-                take back
-              </Button>
-            )}
-          </li>
-        ))}
-        {claims.map(({ event, text }) => (
-          <li key={event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem]">
-            <span className="text-ink-soft">claimed, not measured:</span> {text}
-          </li>
-        ))}
+        <LeftOutAndClaimed state={state} closed={closed} onTakeBack={onTakeBack} />
       </ul>
-      {unplaced.length > 0 && (
-        <ul aria-label="Not weighed: of an earlier revision of the unit">
-          {unplaced.map((entry) => (
-            <li key={entry.event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem]">
-              <Clock at={entry.event.at} />{" "}
-              <span className="text-ink-soft">of an earlier revision, not weighed:</span>{" "}
-              {unplacedText(entry)}
-            </li>
-          ))}
-        </ul>
-      )}
-      {notes.length > 0 && (
-        <ul aria-label="Notes">
-          {notes.map(({ event, text }) => (
-            <li key={event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem] break-words">
-              <Clock at={event.at} /> <span className="text-ink-soft">note, {nameOf.get(event.person)}:</span>{" "}
-              {text}
-            </li>
-          ))}
-        </ul>
-      )}
+      <Unplaced unplaced={unplaced} />
+      <Notes notes={notes} nameOf={nameOf} />
     </section>
+  );
+}
+
+/** Checks that were left out, and what was claimed. */
+function LeftOutAndClaimed({
+  state: { skipped, claims },
+  closed,
+  onTakeBack,
+}: Pick<Props, "state" | "closed" | "onTakeBack">) {
+  return (
+    <>
+      {skipped.map(({ event, title, why }) => (
+        <li
+          key={event.id}
+          className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint text-[0.9375rem]"
+        >
+          <span className="grow py-1.5">
+            <span className="text-ink-soft">{why}:</span> {title}
+          </span>
+          {!closed && (
+            <Button look="quiet" className="px-2! text-sm" onClick={() => onTakeBack(event.id)}>
+              take back
+            </Button>
+          )}
+        </li>
+      ))}
+      {claims.map(({ event, text }) => (
+        <li key={event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem]">
+          <span className="text-ink-soft">claimed, not measured:</span> {text}
+        </li>
+      ))}
+    </>
+  );
+}
+
+function Unplaced({ unplaced }: Pick<JobState, "unplaced">) {
+  if (unplaced.length === 0) return null;
+  return (
+    <ul aria-label="Not weighed: of an earlier revision of the unit">
+      {unplaced.map((entry) => (
+        <li key={entry.event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem]">
+          <Clock at={entry.event.at} />{" "}
+          <span className="text-ink-soft">of an earlier revision, not weighed:</span> {unplacedText(entry)}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Notes({ notes, nameOf }: Pick<JobState, "notes"> & Pick<Props, "nameOf">) {
+  if (notes.length === 0) return null;
+  return (
+    <ul aria-label="Notes">
+      {notes.map(({ event, text }) => (
+        <li key={event.id} className="border-t border-rule-faint py-1.5 text-[0.9375rem] break-words">
+          <Clock at={event.at} /> <span className="text-ink-soft">note, {nameOf.get(event.person)}:</span>{" "}
+          {text}
+        </li>
+      ))}
+    </ul>
   );
 }
 

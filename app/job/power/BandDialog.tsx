@@ -54,14 +54,7 @@ export function BandDialog({ unit, state, to, onClose, onDeclare }: Props) {
     >
       <Cautions hazards={unit.hazards} />
       {target === undefined ? (
-        <div className="grid gap-3 sm:grid-cols-2">
-          <Button className="min-h-14" onClick={() => setTarget("live")}>
-            Live: take volts
-          </Button>
-          <Button className="min-h-14" onClick={() => setTarget("dead")}>
-            Dead: take ohms
-          </Button>
-        </div>
+        <LiveOrDead onChoose={setTarget} />
       ) : (
         <>
           {target === "dead" ? (
@@ -71,21 +64,7 @@ export function BandDialog({ unit, state, to, onClose, onDeclare }: Props) {
               onProof={(step, proof) => setProofs((was) => ({ ...was, [step]: proof }))}
             />
           ) : (
-            <ul>
-              {BEFORE_LIVE.map((line) => (
-                <li key={line} className="border-t border-rule">
-                  <label className="flex min-h-11 cursor-pointer items-center gap-3 py-2">
-                    <input
-                      type="checkbox"
-                      className="size-6 shrink-0 accent-here"
-                      checked={ticked.has(line)}
-                      onChange={() => toggle(line)}
-                    />
-                    {line}
-                  </label>
-                </li>
-              ))}
-            </ul>
+            <BeforeLive ticked={ticked} onTick={toggle} />
           )}
           <DialogButtons>
             <Button onClick={onClose}>Cancel</Button>
@@ -108,5 +87,39 @@ export function BandDialog({ unit, state, to, onClose, onDeclare }: Props) {
         </>
       )}
     </Dialog>
+  );
+}
+
+function LiveOrDead({ onChoose }: { onChoose: (target: "live" | "dead") => void }) {
+  return (
+    <div className="grid gap-3 sm:grid-cols-2">
+      <Button className="min-h-14" onClick={() => onChoose("live")}>
+        Live: take volts
+      </Button>
+      <Button className="min-h-14" onClick={() => onChoose("dead")}>
+        Dead: take ohms
+      </Button>
+    </div>
+  );
+}
+
+/** What must be true before the unit is made live, each ticked by itself. */
+function BeforeLive({ ticked, onTick }: { ticked: ReadonlySet<string>; onTick: (line: string) => void }) {
+  return (
+    <ul>
+      {BEFORE_LIVE.map((line) => (
+        <li key={line} className="border-t border-rule">
+          <label className="flex min-h-11 cursor-pointer items-center gap-3 py-2">
+            <input
+              type="checkbox"
+              className="size-6 shrink-0 accent-here"
+              checked={ticked.has(line)}
+              onChange={() => onTick(line)}
+            />
+            {line}
+          </label>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -1,5 +1,5 @@
 import type { EventBody, JobState } from "#core/job/index.ts";
-import { safetyRows, type JobView, type ProofRow } from "#core/view/index.ts";
+import { safetyRows, type JobView, type ProofRow, type ProofView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { Button } from "../../ui/Button.tsx";
 import { SafetyTests } from "./SafetyTests.tsx";
@@ -69,46 +69,50 @@ export function ProofStrip({
       )}
       <ul>
         {proof.rows.map((row) => (
-          <li
-            key={row.finding}
-            data-check={row.id}
-            className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint py-1"
-          >
-            <span className="grow">
-              {row.check} <span className="text-[0.9375rem] text-ink-soft">{row.setup}</span>
-            </span>
-            <span className="reading">
-              {row.was} <span aria-label="now">→</span> {row.is ?? "…"}
-            </span>
-            <span className={row.now === "right" ? "" : "font-bold"}>{NOW[row.now]}</span>
-            {row.now !== "right" && (
-              <Button look="quiet" className="px-2! text-sm" onClick={() => onAgain(row.finding)}>
-                make it again
-              </Button>
-            )}
-          </li>
+          <ProofLine key={row.finding} row={row} onAgain={onAgain} />
         ))}
       </ul>
-      {(proof.settingsOpen.length > 0 || proof.crossed.length > 0) && (
-        <div className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint py-1">
-          <div className="grow">
-            {proof.crossed.map((text) => (
-              <p
-                key={text}
-                role="alert"
-                className="border-l-4 border-hazard bg-hazard-soft px-2 font-semibold"
-              >
-                {text}.
-              </p>
-            ))}
-            {proof.settingsOpen.length > 0 && (
-              <p>Still to be set on the new part: {proof.settingsOpen.join("; ")}.</p>
-            )}
-          </div>
-          <Button onClick={onRepair}>Wires and settings</Button>
-        </div>
-      )}
+      <WiresAndSettings proof={proof} onRepair={onRepair} />
       <SafetyTests rows={safetyRows(unit, state)} band={state.band} onEnter={onEnter} onPower={onPower} />
     </section>
+  );
+}
+
+function ProofLine({ row, onAgain }: { row: ProofRow; onAgain: (finding: string) => void }) {
+  return (
+    <li data-check={row.id} className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint py-1">
+      <span className="grow">
+        {row.check} <span className="text-[0.9375rem] text-ink-soft">{row.setup}</span>
+      </span>
+      <span className="reading">
+        {row.was} <span aria-label="now">→</span> {row.is ?? "…"}
+      </span>
+      <span className={row.now === "right" ? "" : "font-bold"}>{NOW[row.now]}</span>
+      {row.now !== "right" && (
+        <Button look="quiet" className="px-2! text-sm" onClick={() => onAgain(row.finding)}>
+          make it again
+        </Button>
+      )}
+    </li>
+  );
+}
+
+/** Wires that came back in another's place, and what is still to be set. */
+function WiresAndSettings({ proof, onRepair }: { proof: ProofView; onRepair: () => void }) {
+  if (proof.settingsOpen.length === 0 && proof.crossed.length === 0) return null;
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 border-t border-rule-faint py-1">
+      <div className="grow">
+        {proof.crossed.map((text) => (
+          <p key={text} role="alert" className="border-l-4 border-hazard bg-hazard-soft px-2 font-semibold">
+            {text}.
+          </p>
+        ))}
+        {proof.settingsOpen.length > 0 && (
+          <p>Still to be set on the new part: {proof.settingsOpen.join("; ")}.</p>
+        )}
+      </div>
+      <Button onClick={onRepair}>Wires and settings</Button>
+    </div>
   );
 }

@@ -51,17 +51,7 @@ export function RepairDialog({ jobId, unit, view, state, onEnter, onPhoto, onClo
   };
   return (
     <Dialog title={`Repair: ${itemName({ unit, suspects: unit.parts }, call.body.item)}`} onClose={onClose}>
-      <section aria-label="Before it comes off" className="border-l-4 border-hazard bg-hazard-soft px-3 py-2">
-        <h3 className="font-bold">Before it comes off</h3>
-        <ol className="list-decimal pl-6">
-          {safeSteps(unit, items).map((step) => (
-            <li key={step}>{step}</li>
-          ))}
-        </ol>
-        <p className="pt-1">
-          A protective device is replaced by its own kind and rating, or not at all. {DEFERENCE}
-        </p>
-      </section>
+      <BeforeItComesOff unit={unit} items={items} />
       <Photographs
         of={call.event.id}
         name="all of it, before anything comes off"
@@ -84,33 +74,18 @@ export function RepairDialog({ jobId, unit, view, state, onEnter, onPhoto, onClo
       {view.call.remedy && view.call.item === call.body.item && (
         <p className="border-l-4 border-here px-3 py-1">{inCurrency(view.call.remedy, currency)}</p>
       )}
-      <Field label="What was done" hint="Which part, joint or wire; number and value of what was fitted.">
-        {(aria) => (
-          <textarea
-            {...aria}
-            rows={2}
-            maxLength={2000}
-            className={inputClass}
-            value={what}
-            onChange={(e) => setWhat(e.target.value)}
-          />
-        )}
-      </Field>
-      <Field
+      <Words
+        label="What was done"
+        hint="Which part, joint or wire; number and value of what was fitted."
+        value={what}
+        onChange={setWhat}
+      />
+      <Words
         label="What lay behind the failure"
         hint={view.call.cause ?? "A blown fuse is a symptom. If nobody can tell, say why."}
-      >
-        {(aria) => (
-          <textarea
-            {...aria}
-            rows={2}
-            maxLength={2000}
-            className={inputClass}
-            value={cause}
-            onChange={(e) => setCause(e.target.value)}
-          />
-        )}
-      </Field>
+        value={cause}
+        onChange={setCause}
+      />
       <p role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-1 empty:hidden">
         {said}
       </p>
@@ -121,6 +96,49 @@ export function RepairDialog({ jobId, unit, view, state, onEnter, onPhoto, onClo
         </Button>
       </DialogButtons>
     </Dialog>
+  );
+}
+
+function BeforeItComesOff({ unit, items }: { unit: UnitModel; items: readonly string[] }) {
+  return (
+    <section aria-label="Before it comes off" className="border-l-4 border-hazard bg-hazard-soft px-3 py-2">
+      <h3 className="font-bold">Before it comes off</h3>
+      <ol className="list-decimal pl-6">
+        {safeSteps(unit, items).map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ol>
+      <p className="pt-1">
+        A protective device is replaced by its own kind and rating, or not at all. {DEFERENCE}
+      </p>
+    </section>
+  );
+}
+
+function Words({
+  label,
+  hint,
+  value,
+  onChange,
+}: {
+  label: string;
+  hint: string;
+  value: string;
+  onChange: (text: string) => void;
+}) {
+  return (
+    <Field label={label} hint={hint}>
+      {(aria) => (
+        <textarea
+          {...aria}
+          rows={2}
+          maxLength={2000}
+          className={inputClass}
+          value={value}
+          onChange={(e) => onChange(e.target.value)}
+        />
+      )}
+    </Field>
   );
 }
 

@@ -48,47 +48,59 @@ export function TransferList({
           <Face key={face.id} face={face} />
         ))}
       </div>
-      {rows.map((row) => {
-        const isCrossed = isOther(row);
-        return (
-          <div
-            key={row.id}
-            className={`flex flex-wrap items-center gap-x-3 border-t border-rule-faint py-1 ${isCrossed ? "border-l-4 border-l-hazard bg-hazard-soft pl-2" : ""}`}
-          >
-            <span className="reading w-20 shrink-0 font-semibold">{row.at}</span>
-            <span className="inline-flex w-24 shrink-0 items-center gap-2">
-              {isWireColour(row.colour) && <WireSwatch colour={row.colour} />}
-              {row.colour}
-            </span>
-            <span className="min-w-0 grow basis-40 text-ink-soft">{row.wire}</span>
-            <select
-              aria-label={`Found at ${row.at}, ${row.wire}`}
-              className="min-h-11 border-[1.5px] border-ink bg-field px-2"
-              value={row.found === undefined ? OPEN : row.found === "" ? NONE : row.found}
-              onChange={(e) => enter(row, e.target.value)}
-            >
-              <option value={OPEN}>not on yet</option>
-              {colourChoices(row, colours).map((colour) => (
-                <option key={colour} value={colour === "" ? NONE : colour}>
-                  {colour === row.colour
-                    ? `on: ${colour || "as before"}`
-                    : colour === ""
-                      ? "nothing there"
-                      : `found: ${colour}`}
-                </option>
-              ))}
-            </select>
-            {isCrossed && (
-              <strong role="alert" className="basis-full text-hazard">
-                {row.found === ""
-                  ? "No wire is on it."
-                  : `Not its wire: it has the ${row.colour || "unnamed"} one.`}
-              </strong>
-            )}
-          </div>
-        );
-      })}
+      {rows.map((row) => (
+        <WireLine key={row.id} row={row} colours={colours} onFound={(found) => enter(row, found)} />
+      ))}
     </fieldset>
+  );
+}
+
+/** A wire's place, and the colour that is found there now. */
+function WireLine({
+  row,
+  colours,
+  onFound,
+}: {
+  row: RefitRow;
+  colours: readonly string[];
+  onFound: (found: string) => void;
+}) {
+  const isCrossed = isOther(row);
+  return (
+    <div
+      className={`flex flex-wrap items-center gap-x-3 border-t border-rule-faint py-1 ${isCrossed ? "border-l-4 border-l-hazard bg-hazard-soft pl-2" : ""}`}
+    >
+      <span className="reading w-20 shrink-0 font-semibold">{row.at}</span>
+      <span className="inline-flex w-24 shrink-0 items-center gap-2">
+        {isWireColour(row.colour) && <WireSwatch colour={row.colour} />}
+        {row.colour}
+      </span>
+      <span className="min-w-0 grow basis-40 text-ink-soft">{row.wire}</span>
+      <select
+        aria-label={`Found at ${row.at}, ${row.wire}`}
+        className="min-h-11 border-[1.5px] border-ink bg-field px-2"
+        value={row.found === undefined ? OPEN : row.found === "" ? NONE : row.found}
+        onChange={(e) => onFound(e.target.value)}
+      >
+        <option value={OPEN}>not on yet</option>
+        {colourChoices(row, colours).map((colour) => (
+          <option key={colour} value={colour === "" ? NONE : colour}>
+            {colour === row.colour
+              ? `on: ${colour || "as before"}`
+              : colour === ""
+                ? "nothing there"
+                : `found: ${colour}`}
+          </option>
+        ))}
+      </select>
+      {isCrossed && (
+        <strong role="alert" className="basis-full text-hazard">
+          {row.found === ""
+            ? "No wire is on it."
+            : `Not its wire: it has the ${row.colour || "unnamed"} one.`}
+        </strong>
+      )}
+    </div>
   );
 }
 

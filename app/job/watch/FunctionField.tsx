@@ -1,5 +1,5 @@
 import { FUNCTION_NAME, type MeterFunction } from "#core/meter/index.ts";
-import { Field, inputClass } from "../../ui/Field.tsx";
+import { ChoiceField } from "../../ui/ChoiceField.tsx";
 
 interface Props {
   label: string;
@@ -12,22 +12,12 @@ interface Props {
 /** What a meter is set to. */
 export function FunctionField({ label, functions, value, disabled = false, onChange }: Props) {
   return (
-    <Field label={label}>
-      {(aria) => (
-        <select
-          {...aria}
-          className={inputClass}
-          value={value}
-          disabled={disabled}
-          onChange={(e) => onChange(e.target.value as MeterFunction)}
-        >
-          {functions.map((f) => (
-            <option key={f} value={f}>
-              {FUNCTION_NAME[f]}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
+    <ChoiceField
+      label={label}
+      value={value}
+      options={functions.map((f) => [f, FUNCTION_NAME[f]] as const)}
+      disabled={disabled}
+      onChoose={onChange}
+    />
   );
 }

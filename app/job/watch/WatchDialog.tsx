@@ -32,9 +32,11 @@ interface Props {
 
 const WAYS = { live: "As it comes", log: "From a meter’s log" } as const;
 
+type Way = keyof typeof WAYS;
+
 /** What comes and goes: minutes of readings, watched or logged, recorded as one finding. */
 export function WatchDialog({ unit, state, proposal, onEnter, onClose }: Props) {
-  const [way, setWay] = useState<keyof typeof WAYS>("live");
+  const [way, setWay] = useState<Way>("live");
   const [watched, setWatched] = useState<Watched>();
   const [where, setWhere] = useState("");
   const [chosen, setChosen] = useState<MeterFunction>();
@@ -59,24 +61,13 @@ export function WatchDialog({ unit, state, proposal, onEnter, onClose }: Props) 
   };
   return (
     <Dialog title="Watch what comes and goes" onClose={onClose}>
-      <fieldset className="flex flex-wrap gap-x-5">
-        <legend className="sr-only">Where the readings come from</legend>
-        {(Object.keys(WAYS) as (keyof typeof WAYS)[]).map((id) => (
-          <label key={id} className="flex min-h-11 items-center gap-2 font-semibold">
-            <input
-              type="radio"
-              name="way"
-              className="size-5 accent-here"
-              checked={way === id}
-              onChange={() => {
-                setWay(id);
-                take(undefined);
-              }}
-            />
-            {WAYS[id]}
-          </label>
-        ))}
-      </fieldset>
+      <WayChoice
+        way={way}
+        onChoose={(chosen) => {
+          setWay(chosen);
+          take(undefined);
+        }}
+      />
       {way === "live" ? (
         <WatchLive usual={pending?.fn ?? "vac"} onWatched={take} />
       ) : (
@@ -89,27 +80,14 @@ export function WatchDialog({ unit, state, proposal, onEnter, onClose }: Props) 
             {watchedText(watchedOf(summary, watched.marks), FUNCTION_UNIT[fn])}.
           </p>
           <div className="grid gap-3 sm:grid-cols-2">
-            <Field
-              label="Between"
-              hint={
-                pending?.fn === fn
-                  ? "Nothing here: the pair on the card. Or two points, and “in” a state."
-                  : "Two points as in the line: P4.3 to N. “in” names a state."
-              }
-            >
-              {(aria) => (
-                <input
-                  {...aria}
-                  className={inputClass}
-                  value={where}
-                  autoComplete="off"
-                  onChange={(e) => {
-                    setWhere(e.target.value);
-                    setSaid("");
-                  }}
-                />
-              )}
-            </Field>
+            <WhereField
+              where={where}
+              ofCard={pending?.fn === fn}
+              onWhere={(typed) => {
+                setWhere(typed);
+                setSaid("");
+              }}
+            />
             {watched.fn === undefined && (
               <FunctionField label="Meter was on" functions={functions} value={fn} onChange={setChosen} />
             )}
@@ -131,5 +109,58 @@ export function WatchDialog({ unit, state, proposal, onEnter, onClose }: Props) 
         </Button>
       </DialogButtons>
     </Dialog>
+  );
+}
+
+function WayChoice({ way, onChoose }: { way: Way; onChoose: (way: Way) => void }) {
+  return (
+    <fieldset className="flex flex-wrap gap-x-5">
+      <legend className="sr-only">Where the readings come from</legend>
+      {(Object.keys(WAYS) as Way[]).map((id) => (
+        <label key={id} className="flex min-h-11 items-center gap-2 font-semibold">
+          <input
+            type="radio"
+            name="way"
+            className="size-5 accent-here"
+            checked={way === id}
+            onChange={() => onChoose(id)}
+          />
+          {WAYS[id]}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+/** The pair that was watched, and its state. */
+function WhereField({
+  where,
+  ofCard,
+  onWhere,
+}: {
+  where: string;
+  /** It may be the pair on the card. */
+  ofCard: boolean;
+  onWhere: (typed: string) => void;
+}) {
+  return (
+    <Field
+      label="Between"
+      hint={
+        ofCard
+          ? "Nothing here: the pair on the card. Or two points, and “in” a state."
+          : "Two points as in the line: P4.3 to N. “in” names a state."
+      }
+    >
+      {(aria) => (
+        <input
+          {...aria}
+          className={inputClass}
+          value={where}
+          autoComplete="off"
+          onChange={(e) => onWhere(e.target.value)}
+        />
+      )}
+    </Field>
   );
 }

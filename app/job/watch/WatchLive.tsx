@@ -25,7 +25,6 @@ export function WatchLive({ usual, onWatched }: Props) {
   const { meters, meter, choose, none, serial } = useMeterChoice();
   const [fn, setFn] = useState(usual);
   const { running, samples, marks, trouble, start, stop, mark } = useWatch(meter, fn);
-  const [own, setOwn] = useState("");
   const summary = summariseLog(samples);
   useEffect(() => {
     onWatched(running || samples.length === 0 ? undefined : { samples, marks, fn });
@@ -36,24 +35,7 @@ export function WatchLive({ usual, onWatched }: Props) {
   return (
     <div className="flex flex-col gap-3">
       <div className="grid gap-3 sm:grid-cols-2">
-        <Field label="Meter">
-          {(aria) => (
-            <select
-              {...aria}
-              className={inputClass}
-              value={meter?.id ?? ""}
-              disabled={running}
-              onChange={(e) => choose(e.target.value)}
-            >
-              {meters.length === 0 && <option value="">none on the list</option>}
-              {meters.map((m) => (
-                <option key={m.id} value={m.id}>
-                  {m.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <MeterField meters={meters} meter={meter} choose={choose} disabled={running} />
         <FunctionField
           label="Meter is on"
           functions={METER_FUNCTIONS}
@@ -79,15 +61,7 @@ export function WatchLive({ usual, onWatched }: Props) {
         <p data-testid="watch-now" className="reading text-3xl font-semibold">
           {now ? valueText(fn, now.value) : running ? "…" : ""}
         </p>
-        {summary && (
-          <p role="status" aria-live="off" className="text-ink-soft">
-            {Math.round(summary.seconds)} s, {valueText(fn, summary.lowest)} to{" "}
-            {valueText(fn, summary.highest)},{" "}
-            {summary.dropOuts.length === 0
-              ? "no drop-out"
-              : `${summary.dropOuts.length} drop-out${summary.dropOuts.length === 1 ? "" : "s"}`}
-          </p>
-        )}
+        {summary && <Summary summary={summary} fn={fn} />}
       </div>
       {trouble !== undefined && (
         <p role="alert" className="border-l-4 border-hazard bg-hazard-soft px-3 py-1">
@@ -102,35 +76,7 @@ export function WatchLive({ usual, onWatched }: Props) {
           label="The reading over its time"
         />
       )}
-      {running && (
-        <div role="group" aria-label="Mark what is being done" className="flex flex-wrap gap-2">
-          {MARKS.map((text) => (
-            <Button key={text} onClick={() => mark(text)}>
-              {text}
-            </Button>
-          ))}
-          <form
-            className="flex grow gap-2"
-            onSubmit={(e) => {
-              e.preventDefault();
-              if (own.trim() !== "") mark(own.trim());
-              setOwn("");
-            }}
-          >
-            <input
-              aria-label="Something else that is being done"
-              className={`${inputClass} min-w-40 grow`}
-              placeholder="slammed the door"
-              maxLength={80}
-              value={own}
-              onChange={(e) => setOwn(e.target.value)}
-            />
-            <Button type="submit" className="shrink-0 whitespace-nowrap">
-              Mark it
-            </Button>
-          </form>
-        </div>
-      )}
+      {running && <MarkButtons onMark={mark} />}
       {marks.length > 0 && (
         <ol className="list-decimal pl-6">
           {marks.map((m, i) => (
@@ -140,6 +86,86 @@ export function WatchLive({ usual, onWatched }: Props) {
           ))}
         </ol>
       )}
+    </div>
+  );
+}
+
+function MeterField({
+  meters,
+  meter,
+  choose,
+  disabled,
+}: Pick<ReturnType<typeof useMeterChoice>, "meters" | "meter" | "choose"> & { disabled: boolean }) {
+  return (
+    <Field label="Meter">
+      {(aria) => (
+        <select
+          {...aria}
+          className={inputClass}
+          value={meter?.id ?? ""}
+          disabled={disabled}
+          onChange={(e) => choose(e.target.value)}
+        >
+          {meters.length === 0 && <option value="">none on the list</option>}
+          {meters.map((m) => (
+            <option key={m.id} value={m.id}>
+              {m.name}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}
+
+/** How long it was watched, between what it lay, and how often it dropped out. */
+function Summary({
+  summary,
+  fn,
+}: {
+  summary: NonNullable<ReturnType<typeof summariseLog>>;
+  fn: MeterFunction;
+}) {
+  return (
+    <p role="status" aria-live="off" className="text-ink-soft">
+      {Math.round(summary.seconds)} s, {valueText(fn, summary.lowest)} to {valueText(fn, summary.highest)},{" "}
+      {summary.dropOuts.length === 0
+        ? "no drop-out"
+        : `${summary.dropOuts.length} drop-out${summary.dropOuts.length === 1 ? "" : "s"}`}
+    </p>
+  );
+}
+
+/** What is being done while it is watched, by one tap or in words of one's own. */
+function MarkButtons({ onMark }: { onMark: (text: string) => void }) {
+  const [own, setOwn] = useState("");
+  return (
+    <div role="group" aria-label="Mark what is being done" className="flex flex-wrap gap-2">
+      {MARKS.map((text) => (
+        <Button key={text} onClick={() => onMark(text)}>
+          {text}
+        </Button>
+      ))}
+      <form
+        className="flex grow gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (own.trim() !== "") onMark(own.trim());
+          setOwn("");
+        }}
+      >
+        <input
+          aria-label="Something else that is being done"
+          className={`${inputClass} min-w-40 grow`}
+          placeholder="slammed the door"
+          maxLength={80}
+          value={own}
+          onChange={(e) => setOwn(e.target.value)}
+        />
+        <Button type="submit" className="shrink-0 whitespace-nowrap">
+          Mark it
+        </Button>
+      </form>
     </div>
   );
 }

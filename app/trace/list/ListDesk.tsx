@@ -33,13 +33,13 @@ interface Props {
 
 /** A unit by its wiring list: the rows as a sheet, the parts as they are called, and what it should read beside them. */
 export function ListDesk({ unit, pictures }: Props) {
-  const { settings } = useShop();
   const key = unit?.id ?? "new";
   const [first] = useState<ListDraft>(unit ?? EMPTY_LIST);
-  const { draft, read, set, undo, redo, canUndo, canRedo } = useDraft(LIST_DRAFT, key, first);
+  const desk = useDraft(LIST_DRAFT, key, first);
+  const { draft, read, set } = desk;
   const { name, maker, supply, rows, parts } = draft;
   const [pasting, setPasting] = useState(false);
-  const [goTo, setGoTo] = useState<{ row: number; cell: Cell }>();
+  const [goTo, setGoTo] = useState<At>();
   const late = useDeferredValue(draft);
   const made = useMemo(
     () => checkList({ supply: late.supply, rows: late.rows, parts: late.parts }),
@@ -50,7 +50,6 @@ export function ListDesk({ unit, pictures }: Props) {
     [made, late.supply, late.rows, late.parts],
   );
   const traced = useTracedView(source);
-  const field = "flex flex-col gap-1 text-[0.9375rem] font-semibold";
   const list = { supply, rows, parts };
   return (
     <fieldset disabled={!read} className="min-w-0">
@@ -59,60 +58,18 @@ export function ListDesk({ unit, pictures }: Props) {
           {unit ? `Wiring list of ${unit.name}` : "A unit from its wiring list"}
         </h1>
         <div className="flex min-w-0 flex-col gap-4">
-          <div className="grid gap-3 sm:grid-cols-3">
-            <label className={field}>
-              What is it
-              <input
-                className={inputClass}
-                maxLength={100}
-                value={name}
-                onChange={(e) => set({ ...draft, name: e.target.value })}
-              />
-            </label>
-            <label className={field}>
-              Maker, if you know
-              <input
-                className={inputClass}
-                maxLength={100}
-                value={maker}
-                onChange={(e) => set({ ...draft, maker: e.target.value })}
-              />
-            </label>
-            <label className={field}>
-              Supply
-              <input
-                className={`${inputClass} reading`}
-                maxLength={200}
-                value={supply}
-                onChange={(e) => set({ ...draft, supply: e.target.value })}
-              />
-            </label>
-          </div>
-          <div className="flex flex-wrap items-center gap-2">
-            <Button look={rows.length === 0 ? "main" : "plain"} onClick={() => setPasting(true)}>
-              Paste or open a list
-            </Button>
-            <Button onClick={() => set({ ...draft, rows: [...rows, EMPTY_ROW] })}>Add a row</Button>
-            <Button
-              disabled={rows.length === 0}
-              onClick={() =>
-                saveText(`${fileStem(name, "wiring")}.csv`, listToCsv(rows, settings.decimal), "text/csv")
-              }
-            >
-              Export
-            </Button>
-            <Button look="quiet" disabled={!canUndo} onClick={undo}>
-              Undo
-            </Button>
-            <Button look="quiet" disabled={!canRedo} onClick={redo}>
-              Redo
-            </Button>
-            {unit && (
-              <Button look="quiet" disabled={rows === first.rows} onClick={() => set(first)}>
-                As saved
-              </Button>
-            )}
-          </div>
+          <UnitFields
+            name={name}
+            maker={maker}
+            supply={supply}
+            onChange={(said) => set({ ...draft, ...said })}
+          />
+          <ListTools
+            desk={desk}
+            first={first}
+            isSaved={unit !== undefined}
+            onPaste={() => setPasting(true)}
+          />
           {pasting && (
             <PasteList
               had={rows.length}
@@ -124,38 +81,19 @@ export function ListDesk({ unit, pictures }: Props) {
             />
           )}
           {rows.length > 0 && (
-            <>
-              <Suspense fallback={<p role="status">The sheet is opening…</p>}>
-                <WireGrid
-                  rows={rows}
-                  problems={made.rowProblems}
-                  goTo={goTo}
-                  onRows={(next) => set({ ...draft, rows: next })}
-                />
-              </Suspense>
-              <FindReplace rows={rows} onRows={(next) => set({ ...draft, rows: next })} />
-              <RowProblems problems={made.rowProblems} onGo={setGoTo} />
-              <PartLines
-                parts={made.parts}
-                said={parts}
-                problems={made.problems}
-                onSaid={(said) => set({ ...draft, parts: said })}
-              />
-            </>
+            <RowsAndParts
+              rows={rows}
+              said={parts}
+              made={made}
+              goTo={goTo}
+              onGo={setGoTo}
+              onChange={(changed) => set({ ...draft, ...changed })}
+            />
           )}
         </div>
         <section aria-label="What it should read" className="flex min-w-0 flex-col gap-4">
           {unit && <UnitPictures unit={unit.id} pictures={pictures} />}
-          <TracedReadings
-            traced={traced}
-            missing={
-              traced.trouble ??
-              (rows.length === 0
-                ? "The readings stand here as soon as the list makes a circuit."
-                : made.problems.map(describeListProblem).join(" ") ||
-                  "The readings stand here as soon as every row is understood.")
-            }
-          />
+          <TracedReadings traced={traced} missing={traced.trouble ?? missing(rows.length, made)} />
           <SaveUnit
             source={{ ...(unit ? { unit: unit.id } : {}), name, maker, list }}
             ready={made.laid !== undefined && late === draft}
@@ -168,14 +106,146 @@ export function ListDesk({ unit, pictures }: Props) {
   );
 }
 
-/** What is wrong, row by row; each leads to its cell. */
-function RowProblems({
-  problems,
-  onGo,
+/** What the list still lacks before there are readings. */
+function missing(rows: number, { problems }: ReturnType<typeof checkList>): string {
+  if (rows === 0) return "The readings stand here as soon as the list makes a circuit.";
+  return (
+    problems.map(describeListProblem).join(" ") ||
+    "The readings stand here as soon as every row is understood."
+  );
+}
+
+function ListTools({
+  desk: { draft, set, undo, redo, canUndo, canRedo },
+  first,
+  isSaved,
+  onPaste,
 }: {
-  problems: readonly RowProblem[];
-  onGo: (at: { row: number; cell: Cell }) => void;
+  desk: ReturnType<typeof useDraft<ListDraft>>;
+  first: ListDraft;
+  /** It is the list of a unit in the library, and can become that again. */
+  isSaved: boolean;
+  onPaste: () => void;
 }) {
+  const { settings } = useShop();
+  const { name, rows } = draft;
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <Button look={rows.length === 0 ? "main" : "plain"} onClick={onPaste}>
+        Paste or open a list
+      </Button>
+      <Button onClick={() => set({ ...draft, rows: [...rows, EMPTY_ROW] })}>Add a row</Button>
+      <Button
+        disabled={rows.length === 0}
+        onClick={() =>
+          saveText(`${fileStem(name, "wiring")}.csv`, listToCsv(rows, settings.decimal), "text/csv")
+        }
+      >
+        Export
+      </Button>
+      <Button look="quiet" disabled={!canUndo} onClick={undo}>
+        Undo
+      </Button>
+      <Button look="quiet" disabled={!canRedo} onClick={redo}>
+        Redo
+      </Button>
+      {isSaved && (
+        <Button look="quiet" disabled={rows === first.rows} onClick={() => set(first)}>
+          As saved
+        </Button>
+      )}
+    </div>
+  );
+}
+
+const FIELD = "flex flex-col gap-1 text-[0.9375rem] font-semibold";
+
+function UnitFields({
+  name,
+  maker,
+  supply,
+  onChange,
+}: Pick<ListDraft, "name" | "maker" | "supply"> & {
+  onChange: (said: Partial<Pick<ListDraft, "name" | "maker" | "supply">>) => void;
+}) {
+  return (
+    <div className="grid gap-3 sm:grid-cols-3">
+      <label className={FIELD}>
+        What is it
+        <input
+          className={inputClass}
+          maxLength={100}
+          value={name}
+          onChange={(e) => onChange({ name: e.target.value })}
+        />
+      </label>
+      <label className={FIELD}>
+        Maker, if you know
+        <input
+          className={inputClass}
+          maxLength={100}
+          value={maker}
+          onChange={(e) => onChange({ maker: e.target.value })}
+        />
+      </label>
+      <label className={FIELD}>
+        Supply
+        <input
+          className={`${inputClass} reading`}
+          maxLength={200}
+          value={supply}
+          onChange={(e) => onChange({ supply: e.target.value })}
+        />
+      </label>
+    </div>
+  );
+}
+
+interface At {
+  row: number;
+  cell: Cell;
+}
+
+/** The sheet of wires with what is wrong in it, and the parts that it names. */
+function RowsAndParts({
+  rows,
+  said,
+  made,
+  goTo,
+  onGo,
+  onChange,
+}: {
+  rows: ListDraft["rows"];
+  said: ListDraft["parts"];
+  made: ReturnType<typeof checkList>;
+  goTo: At | undefined;
+  onGo: (at: At) => void;
+  onChange: (changed: Partial<Pick<ListDraft, "rows" | "parts">>) => void;
+}) {
+  return (
+    <>
+      <Suspense fallback={<p role="status">The sheet is opening…</p>}>
+        <WireGrid
+          rows={rows}
+          problems={made.rowProblems}
+          goTo={goTo}
+          onRows={(next) => onChange({ rows: next })}
+        />
+      </Suspense>
+      <FindReplace rows={rows} onRows={(next) => onChange({ rows: next })} />
+      <RowProblems problems={made.rowProblems} onGo={onGo} />
+      <PartLines
+        parts={made.parts}
+        said={said}
+        problems={made.problems}
+        onSaid={(parts) => onChange({ parts })}
+      />
+    </>
+  );
+}
+
+/** What is wrong, row by row; each leads to its cell. */
+function RowProblems({ problems, onGo }: { problems: readonly RowProblem[]; onGo: (at: At) => void }) {
   if (problems.length === 0) return null;
   return (
     <section aria-label="Problems in the rows" data-testid="row-problems">

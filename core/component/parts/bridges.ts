@@ -1,7 +1,7 @@
 import { PRACTICE } from "#core/standards/index.ts";
 import { all, decided, is } from "../table/conditions.ts";
 import { choice, diodeVolts } from "../table/fields.ts";
-import type { Reckoning } from "../table/reckoning.ts";
+import type { Figure, Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
 import type { ComponentTest } from "../table/test.ts";
 
@@ -93,6 +93,66 @@ const boundsIn = (r: Reckoning): Bounds => ({
   alike: r.limit("alike")!,
 });
 
+/** One probe is parked on a rail while the other walks the inputs; then the two change over. */
+const probesOf = (diodes: readonly BridgeDiode[]) =>
+  [diodes.slice(0, diodes.length / 2), diodes.slice(diodes.length / 2)].flatMap((rail) => [
+    ...rail.map((d) => ({
+      red: d.anode,
+      black: d.cathode,
+      dial: "diode",
+      note: "should read about 0.4 V",
+    })),
+    ...rail.map((d) => ({ red: d.cathode, black: d.anode, dial: "diode", note: "should read OL" })),
+  ]);
+
+/** The diode that lies farthest from the middle of those that conduct. */
+const farthestOf = (diodes: readonly BridgeDiode[]): Figure => ({
+  shown: "V",
+  digits: 2,
+  of: (r) => {
+    const volts = diodes.map((d) => readIn(r)(d).forward).filter((v) => cellState(v) === "forward");
+    const middle = [...volts].sort((a, b) => a - b)[volts.length >> 1];
+    return middle === undefined ? undefined : Math.max(...volts.map((v) => Math.abs(v - middle)));
+  },
+});
+
+const limitsOf = (forward: string, reverse: string) => ({
+  short: { of: forward, at: BOUNDS.short, text: "shorted below {at}", source: PRACTICE },
+  low: {
+    of: forward,
+    at: BOUNDS.low,
+    text: "forward from {at} (about 0.4 V in a power bridge)",
+    source: PRACTICE,
+  },
+  high: { of: forward, at: BOUNDS.high, text: "forward up to {at}", source: PRACTICE },
+  blocks: { of: reverse, at: BOUNDS.blocks, text: "blocks above {at}", source: PRACTICE },
+  alike: { of: "farthest", at: BOUNDS.alike, text: "legs alike within {at}", source: PRACTICE },
+});
+
+/** Entries on both sides of each limit. */
+const edgesOf = (
+  diodes: readonly BridgeDiode[],
+  healthy: Readonly<Record<string, string>>,
+  forward: string,
+  reverse: string,
+) => ({
+  short: { with: { ...healthy, where: "out" }, move: forward, from: 0.05, to: 0.2 },
+  low: {
+    with: { ...withAll(healthy, diodes, "0.31"), where: "out" },
+    move: forward,
+    from: 0.26,
+    to: 0.33,
+  },
+  high: {
+    with: { ...withAll(healthy, diodes, "0.79"), where: "out" },
+    move: forward,
+    from: 0.78,
+    to: 0.84,
+  },
+  blocks: { with: { ...healthy, where: "out" }, move: reverse, from: 1, to: 3 },
+  alike: { with: { ...healthy, where: "out" }, move: forward, from: 0.46, to: 0.6 },
+});
+
 function bridgeTest(
   id: string,
   name: string,
@@ -103,12 +163,7 @@ function bridgeTest(
   const when = (holds: (faults: readonly BridgeFault[]) => boolean) =>
     decided(ALL_BOUNDS, (r) => holds(faultsIn(r)));
   const [first] = diodes;
-  const healthy = Object.fromEntries(
-    diodes.flatMap((d) => [
-      [cell(d, "f"), "0.45"],
-      [cell(d, "r"), "OL"],
-    ]),
-  );
+  const healthy = healthyEntries(diodes);
   const forward = cell(first!, "f");
   const reverse = cell(first!, "r");
   return fromTable({
@@ -121,16 +176,7 @@ function bridgeTest(
       "Dead and proven; the link capacitor discharged and measured.",
       "Take the motor and the supply leads off: windings join the phases and read as shorts.",
     ],
-    // One probe is parked on a rail while the other walks the inputs; then the two change over.
-    probes: [diodes.slice(0, diodes.length / 2), diodes.slice(diodes.length / 2)].flatMap((rail) => [
-      ...rail.map((d) => ({
-        red: d.anode,
-        black: d.cathode,
-        dial: "diode",
-        note: "should read about 0.4 V",
-      })),
-      ...rail.map((d) => ({ red: d.cathode, black: d.anode, dial: "diode", note: "should read OL" })),
-    ]),
+    probes: probesOf(diodes),
     fields: [
       choice("where", "Leads", [
         ["out", "supply and motor leads are off"],
@@ -143,18 +189,7 @@ function bridgeTest(
       ]),
     ],
     types,
-    figures: {
-      // The diode that lies farthest from the middle of those that conduct.
-      farthest: {
-        shown: "V",
-        digits: 2,
-        of: (r) => {
-          const volts = diodes.map((d) => readIn(r)(d).forward).filter((v) => cellState(v) === "forward");
-          const middle = [...volts].sort((a, b) => a - b)[volts.length >> 1];
-          return middle === undefined ? undefined : Math.max(...volts.map((v) => Math.abs(v - middle)));
-        },
-      },
-    },
+    figures: { farthest: farthestOf(diodes) },
     findings: {
       faults: (r) =>
         faultsIn(r)
@@ -164,18 +199,7 @@ function bridgeTest(
     working: diodes.map(
       (d) => `${d.anode} → ${d.cathode}: forward {${cell(d, "f")}}, reverse {${cell(d, "r")}}`,
     ),
-    limits: {
-      short: { of: forward, at: BOUNDS.short, text: "shorted below {at}", source: PRACTICE },
-      low: {
-        of: forward,
-        at: BOUNDS.low,
-        text: "forward from {at} (about 0.4 V in a power bridge)",
-        source: PRACTICE,
-      },
-      high: { of: forward, at: BOUNDS.high, text: "forward up to {at}", source: PRACTICE },
-      blocks: { of: reverse, at: BOUNDS.blocks, text: "blocks above {at}", source: PRACTICE },
-      alike: { of: "farthest", at: BOUNDS.alike, text: "legs alike within {at}", source: PRACTICE },
-    },
+    limits: limitsOf(forward, reverse),
     rows: [
       {
         code: "good",
@@ -206,25 +230,17 @@ function bridgeTest(
       },
       { code: "failed", verdict: "bad", says: "{faults}." },
     ],
-    edges: {
-      short: { with: { ...healthy, where: "out" }, move: forward, from: 0.05, to: 0.2 },
-      low: {
-        with: { ...withAll(healthy, diodes, "0.31"), where: "out" },
-        move: forward,
-        from: 0.26,
-        to: 0.33,
-      },
-      high: {
-        with: { ...withAll(healthy, diodes, "0.79"), where: "out" },
-        move: forward,
-        from: 0.78,
-        to: 0.84,
-      },
-      blocks: { with: { ...healthy, where: "out" }, move: reverse, from: 1, to: 3 },
-      alike: { with: { ...healthy, where: "out" }, move: forward, from: 0.46, to: 0.6 },
-    },
+    edges: edgesOf(diodes, healthy, forward, reverse),
   });
 }
+
+const healthyEntries = (diodes: readonly BridgeDiode[]) =>
+  Object.fromEntries(
+    diodes.flatMap((d) => [
+      [cell(d, "f"), "0.45"],
+      [cell(d, "r"), "OL"],
+    ]),
+  );
 
 /** The same with every forward reading at another value. */
 function withAll(entries: Readonly<Record<string, string>>, diodes: readonly BridgeDiode[], volts: string) {

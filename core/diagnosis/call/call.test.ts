@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasher, glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
 import { ohms, seen, volts } from "../../../tests/support/glasswasherFindings.ts";
+import { handCheck, handDictionary } from "../../../tests/support/handDictionary.ts";
 import {
   adviseCall,
   directParts,
@@ -69,6 +70,48 @@ describe("the proof of a call", () => {
     expect(advice).toMatchObject({ item: "heater", ready: true });
     const against = [...findings, ohms("x", "HT1.1", "P1.2", 26.4), ohms("y", "TC1.1", "P1.2", 26.5)];
     expect(judge(dictionary, groundOf(against)).advice.ready).toBe(false);
+  });
+});
+
+describe("a reading that what is to be called does not explain", () => {
+  // Two volts with a deviation of 0.05; the fault takes the first from 12 to 0 and leaves the second.
+  const checks = ["a", "b"];
+  const hand = handDictionary(
+    checks,
+    [12, 12],
+    [
+      { id: "fault", prior: 0.9, sizes: [[0, 12]] },
+      { id: "other", prior: 0.1, sizes: [[6, 6]] },
+    ],
+  );
+  const read = (id: string, check: number, value: number): Evidence => ({
+    kind: "reading",
+    id,
+    check: handCheck(checks, check),
+    value,
+  });
+  const waits = (...b: number[]) => {
+    const findings = [read("first", 0, 0), ...b.map((value, k) => read(`b${k}`, 1, value))];
+    const advice = adviseCall(hand, weigh(hand, findings), groundOf(findings));
+    expect(advice.item).toBe("fault");
+    return advice.waits;
+  };
+
+  test("is repeated once; where it comes out the same it was no slip, and nothing is called", () => {
+    expect(waits(12)).toBeUndefined();
+    expect(waits(12.4)).toBe("repeat");
+    expect(waits(12.4, 12.4)).toBe("contradicted");
+  });
+
+  test("was a slip where it comes out right when it is repeated", () => {
+    expect(waits(0, 12)).toBeUndefined();
+  });
+
+  test("lies five deviations off, though a stray may lie further", () => {
+    expect(waits(12.24)).toBeUndefined();
+    expect(waits(12.24, 12.24)).toBeUndefined();
+    expect(waits(12.26)).toBe("repeat");
+    expect(waits(12.26, 12.26)).toBe("contradicted");
   });
 });
 

@@ -1,5 +1,7 @@
 import type { Dictionary } from "../dictionary/dictionary.ts";
+import { toScale } from "../dictionary/scale.ts";
 import type { Evidence } from "../inference/evidence.ts";
+import { fineReadings } from "../inference/fineCases.ts";
 import { byItem } from "../suspects/items.ts";
 import { openedDevice } from "../suspects/openedDevice.ts";
 import type { Posterior } from "../inference/posterior.ts";
@@ -20,7 +22,7 @@ export type Waits =
   | "rival"
   /** A reading speaks against it that was taken only once. */
   | "repeat"
-  /** Two readings or more speak against it. */
+  /** Two readings or more speak against it, or one that was taken again and came out the same. */
   | "contradicted";
 
 /** What is to be replaced, if the findings carry it, and the finding that proves it. */
@@ -59,7 +61,7 @@ export function adviseCall(
   const isItem = dictionary.suspects[suspect]!.item !== undefined;
   const [proof] = isItem ? proofsOf(dictionary, posterior, ground.findings, first.id) : [];
   const carried = isItem && first.chance >= economy.callChance;
-  const against = carried ? readingsAgainst(posterior, suspect) : [];
+  const against = carried ? readingsAgainst(dictionary, posterior, ground.findings, suspect) : [];
   const waits = carried
     ? waitsFor(dictionary, posterior, ground, first.id, suspect, against, proof !== undefined, economy)
     : undefined;
@@ -88,19 +90,55 @@ function waitsFor(
   if (waitsForCause(dictionary, posterior, suspect)) return "cause";
   if (causeCheck(dictionary, posterior, situation, done, suspect)) return "cause";
   if (against.some((check) => posterior.readings.get(check)!.count === 1)) return "repeat";
-  if (against.length > 1) return "contradicted";
+  // A reading that was taken again and came out the same was no slip.
+  const stands = against.some((check) => posterior.readings.get(check)!.agreed > 1);
+  if (stands || against.length > 1) return "contradicted";
   if (!proved && directTest(dictionary, posterior, situation, done, item)) return "proof";
   if (rivalCheck(dictionary, posterior, situation, done, item, economy)) return "rival";
   return undefined;
 }
 
-/** Checks whose last reading the suspect at its likeliest size can only explain as a slip. */
-function readingsAgainst({ fine, fineChances, readings }: Posterior, suspect: number): string[] {
+/** Standard deviations from which a reading is not what the suspect makes it, whatever strays there are. */
+const FAR_OFF = 5;
+
+/** Checks whose last reading the suspect at its likeliest size can only explain as a slip, or lies far from. */
+function readingsAgainst(
+  dictionary: Dictionary,
+  posterior: Posterior,
+  findings: readonly Evidence[],
+  suspect: number,
+): string[] {
+  const { fine, fineChances, readings } = posterior;
   let best = -1;
   fine.suspect.forEach((s, f) => {
     if (s === suspect && (best < 0 || fineChances[f]! > fineChances[best]!)) best = f;
   });
-  return [...readings].flatMap(([check, r]) => (r.slipped(best) > 0.5 ? [check] : []));
+  const last = new Map(findings.flatMap((f) => (f.kind === "reading" ? [[f.check.id, f] as const] : [])));
+  return [...readings].flatMap(([check, r]) =>
+    r.slipped(best) > 0.5 || deviationsOff(dictionary, posterior, last.get(check)!, best) > FAR_OFF
+      ? [check]
+      : [],
+  );
+}
+
+/** Standard deviations, the supply's swing among them, between a reading and what an entry makes it. */
+function deviationsOff(
+  dictionary: Dictionary,
+  { fine, supply }: Posterior,
+  { check, value }: Extract<Evidence, { kind: "reading" }>,
+  entry: number,
+): number {
+  const row = dictionary.row(check);
+  if ("chance" in row) return 0;
+  const { mean, sd, slope, near, nearMean, nearSd } = fineReadings(row, fine);
+  const i = fine.low[entry]!;
+  const swing = slope[entry]! * (supply.mean[i]! - 1);
+  const spread = Math.hypot(sd[entry]!, slope[entry]! * Math.sqrt(supply.variance[i]!));
+  const y = toScale(check.fn, value);
+  const straight = Math.abs(y - mean[entry]! - swing) / spread;
+  return near[entry] === 0
+    ? straight
+    : Math.min(straight, Math.abs(y - nearMean[entry]! - swing) / nearSd[entry]!);
 }
 
 /** Chance of causes together above which a fuse, a breaker or a leakage device that has opened is not called by itself. */

@@ -6,7 +6,13 @@ import {
   type Symptom,
   type SymptomTable,
 } from "#core/sequence/index.ts";
-import { listChecks, type Check, type ObservationCheck, type ReadingCheck } from "../planning/checks.ts";
+import {
+  listAsked,
+  listChecks,
+  type Check,
+  type ObservationCheck,
+  type ReadingCheck,
+} from "../planning/checks.ts";
 import { CircuitCache, FALSE_ALARM, HIT_RATE } from "./circuitRows.ts";
 import { appendCases, twoOf, type AnswerRow, type ReadingRow, type Row } from "./rows.ts";
 import { listSuspects, type Case, type Suspect, type SuspectList } from "../suspects/suspects.ts";
@@ -77,13 +83,15 @@ export function buildDictionary(
   if (checks.length * cases.length > most) throw new DictionarySizeError(checks.length, cases.length, most);
   const source = sourceOf(unit, cases);
   source.circuits.prepare(cases, (done) => report?.(done / 2));
-  const rows = computeRows(source, source.circuits, suspects, cases, checks, report);
-  return assemble(source, suspects, cases, [...rows.values()]);
+  const asked = listAsked(unit);
+  const known = computeRows(source, source.circuits, suspects, cases, [...asked, ...checks], report);
+  const rowsOf = (list: readonly Check[]) => list.map(({ id }) => known.get(id)!);
+  return assemble(source, suspects, cases, rowsOf(checks), rowsOf([...checks, ...asked]));
 }
 
 /** What a dictionary was computed to be: enough to have it again without solving a circuit. */
 export interface KnownDictionary {
-  /** In the order of the unit's checks, of its cases each. */
+  /** In the order of the unit's checks, of its cases each; then those of what is asked of a run. */
   readonly rows: readonly Row[];
   /** By case: what protects and opens. */
   readonly opened: readonly (readonly string[])[];
@@ -98,7 +106,7 @@ export interface KnownDictionary {
 export function knownOf(dictionary: Dictionary): KnownDictionary {
   const { unit, cases, rows, chattering } = dictionary;
   return {
-    rows,
+    rows: [...rows, ...listAsked(unit).map((check) => dictionary.row(check))],
     opened: cases.map((_, i) => [...dictionary.opens(i)]),
     stands: Object.fromEntries(
       unit.states.map(({ id }) => [id, cases.map((_, i) => dictionary.stand(i, id))]),
@@ -118,7 +126,8 @@ export function restoreDictionary(unit: UnitModel, known: KnownDictionary): Dict
   });
   source.circuits.chattering.push(...known.chattering);
   if (known.symptoms) source.acceptSymptoms({ healthy: stateRuns(unit).run([]), rows: known.symptoms });
-  return assemble(source, suspects, cases, known.rows);
+  const listed = known.rows.slice(0, known.rows.length - listAsked(unit).length);
+  return assemble(source, suspects, cases, listed, known.rows);
 }
 
 function sourceOf(unit: UnitModel, cases: readonly Case[]): Source {
@@ -200,7 +209,7 @@ function assemble(
       return new Map(checks.map((check) => [check.id, two(check) as ReadingRow]));
     },
     withMore(more, only) {
-      if (more.suspects.length === 0) return this;
+      if (more.cases.length === 0) return this;
       const all = [...suspects, ...more.suspects];
       const base = only ? only.map((check) => this.row(check)) : [...byId.values()];
       const held = base.map((row) => row.check);
@@ -268,8 +277,10 @@ function computeRows(
 ): Map<string, Row> {
   const { unit } = source;
   const byId = new Map<string, Row>();
-  const settled = checks.filter((c) => !seenInRun(unit, c) && c.kind !== "trial");
-  const groups = groupBySetup(settled);
+  const asked = new Map(listAsked(unit).map((check) => [check.id, check]));
+  const ofRuns = checks.flatMap(({ id }) => asked.get(id) ?? []);
+  for (const row of runRows(circuits.unit, cases, ofRuns)) byId.set(row.check.id, row);
+  const groups = groupBySetup(checks.filter((c) => c.kind !== "trial" && !asked.has(c.id)));
   let done = 0;
   for (const group of groups.values()) {
     for (const row of circuits.rows(suspects, cases, group[0]!.setup, group)) byId.set(row.check.id, row);
@@ -283,29 +294,26 @@ function computeRows(
           ? { check, chance: circuits.holds(cases, check.setup.lifts) }
           : trialRow(circuits.unit, suspects, cases, check, (c) => circuits.opens(c)),
       );
-    else if (seenInRun(unit, check))
-      byId.set(check.id, runRow(circuits.unit, cases, check as ObservationCheck));
   return byId;
 }
 
-/** Observations that only a run of the sequence can predict. */
-function seenInRun(unit: UnitModel, check: Check): boolean {
-  if (check.kind !== "observation") return false;
-  const { kind } = unit.observations.find((o) => o.id === check.observation)!;
-  return kind === "reaches" || kind === "code" || kind === "opens";
-}
-
-/** How far a run gets, which code it shows, and what opens in it. */
-function runRow(unit: UnitModel, cases: readonly Case[], check: ObservationCheck): AnswerRow {
-  const { kind, step, code, part } = unit.observations.find((o) => o.id === check.observation)!;
+/** How far a run gets, which code it shows, and what opens in it; the runs of one case after the other. */
+function runRows(unit: UnitModel, cases: readonly Case[], checks: readonly ObservationCheck[]): AnswerRow[] {
+  if (checks.length === 0) return [];
   const runs = stateRuns(unit);
-  const isSo = ({ faults }: Case): boolean => {
-    if (kind === "opens") return runs.opens(faults, part!, step);
-    const run = runs.run(faults);
-    return kind === "code" ? run.code === code : run.reached.includes(step!);
-  };
-  const chance = Float64Array.from(cases, (c) => (isSo(c) ? HIT_RATE : FALSE_ALARM));
-  return { check, chance };
+  const tellers = checks.map((check) => {
+    const { kind, step, code, part } = unit.observations.find((o) => o.id === check.observation)!;
+    return ({ faults }: Case): boolean => {
+      if (kind === "opens") return runs.opens(faults, part!, step);
+      const run = runs.run(faults);
+      return kind === "code" ? run.code === code : run.reached.includes(step!);
+    };
+  });
+  const rows = checks.map((check) => ({ check, chance: new Float64Array(cases.length) }));
+  cases.forEach((c, i) =>
+    rows.forEach(({ chance }, k) => (chance[i] = tellers[k]!(c) ? HIT_RATE : FALSE_ALARM)),
+  );
+  return rows;
 }
 
 function groupBySetup(checks: readonly Check[]): Map<string, Check[]> {

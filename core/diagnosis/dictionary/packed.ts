@@ -1,6 +1,6 @@
 import type { Stand, Symptom } from "#core/sequence/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import { listChecks, type Check } from "../planning/checks.ts";
+import { listAsked, listChecks, type Check } from "../planning/checks.ts";
 import { listSuspects } from "../suspects/suspects.ts";
 import { knownOf, restoreDictionary, type Dictionary } from "./dictionary.ts";
 import type { Row } from "./rows.ts";
@@ -24,7 +24,7 @@ interface Header {
   readonly symptoms: readonly PackedSymptom[] | undefined;
 }
 
-const FORMAT = 2;
+const FORMAT = 3;
 
 /** A reading's mean, spread and slope, or an answer's chance and that of "badly". */
 interface PackedRow {
@@ -95,7 +95,7 @@ export function unpackDictionary(unit: UnitModel, packed: Uint8Array): Dictionar
   const { buffer } = packed.slice();
   const { header, wideAt } = readHeader(buffer);
   const { cases, opened, chattering } = header;
-  const checks = new Map(listChecks(unit).map((c) => [c.id, c]));
+  const checks = new Map([...listChecks(unit), ...listAsked(unit)].map((c) => [c.id, c]));
   if (listSuspects(unit).cases.length !== cases) throw new PackedDictionaryError("it has other faults");
   if (unit.states.some((s) => header.stands[s.id]?.of.length !== cases))
     throw new PackedDictionaryError("it has other states");

@@ -1,4 +1,4 @@
-import type { ObservationCheck, ReadingCheck, TrialCheck } from "../planning/checks.ts";
+import type { Check, ObservationCheck, ReadingCheck, TrialCheck } from "../planning/checks.ts";
 
 /** The result of a check, as far as the weighing needs it. */
 export type Evidence =
@@ -24,3 +24,9 @@ export type Evidence =
     }
   /** An earlier repairer says this item was replaced: a claim, so it weighs little; as this shop has learned, where it has. */
   | { readonly kind: "claim"; readonly id: string; readonly item: string; readonly factor?: number };
+
+/** The checks that findings were made by, each once, in the order of the findings. */
+export function checksOf(findings: readonly Evidence[]): Check[] {
+  const made = findings.flatMap((f) => (f.kind === "claim" ? [] : [[f.check.id, f.check] as const]));
+  return [...new Map(made).values()];
+}

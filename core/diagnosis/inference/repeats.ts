@@ -44,6 +44,11 @@ export class RepeatedReading {
     this.groups.push(this.last);
   }
 
+  /** How often the last reading came out, itself included. */
+  get agreed(): number {
+    return this.last?.count ?? 0;
+  }
+
   /** Log likelihood of all readings in case i. */
   log(i: number): number {
     const [only, other] = this.groups;

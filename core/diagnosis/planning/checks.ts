@@ -200,13 +200,20 @@ export function listChecks(unit: UnitModel): Check[] {
   }
   for (const { state, lifts, function: fn, red, black } of unit.checks ?? [])
     add(readingCheck({ state, lifts }, fn, red, black));
-  // What only a run can tell is weighed when it is said; it is not computed beforehand.
-  for (const { id, kind } of unit.observations)
-    if (kind !== "reaches" && kind !== "code" && kind !== "opens") add(observationCheck(unit, id));
+  for (const { id, kind } of unit.observations) if (!isOfARun(kind)) add(observationCheck(unit, id));
   for (const item of unit.items) if (item.spare) add(trialCheck(unit, "swap", item.id));
   if (unit.states.some((s) => s.power === "live"))
     for (const part of partsForTheBench(unit)) add(trialCheck(unit, "bench", part));
   return [...checks.values()].filter((check) => !isForbidden(unit, check));
+}
+
+/** What only a whole run can tell: how far it gets, which code it shows, what opens in it. It is asked, and never proposed. */
+export function listAsked(unit: UnitModel): ObservationCheck[] {
+  return unit.observations.filter(({ kind }) => isOfARun(kind)).map(({ id }) => observationCheck(unit, id));
+}
+
+function isOfARun(kind: UnitModel["observations"][number]["kind"]): boolean {
+  return kind === "reaches" || kind === "code" || kind === "opens";
 }
 
 /** A point on the chassis or the protective earth, where the unit has one. */

@@ -1,11 +1,12 @@
 import type { Dictionary } from "../dictionary/dictionary.ts";
-import type { Evidence } from "../inference/evidence.ts";
+import { checksOf, type Evidence } from "../inference/evidence.ts";
 import { fineReadings } from "../inference/fineCases.ts";
 import { weigh, type Posterior } from "../inference/posterior.ts";
 import { toScale } from "../dictionary/scale.ts";
 import { openedDevice } from "./openedDevice.ts";
 import { bestSingle, likelyPairs } from "./pairs.ts";
 import { relevantUnlisted } from "./relevance.ts";
+import { sizesBetween, unlistedBetween } from "./sizesBetween.ts";
 import { NOT_IN_MODEL, type SuspectList } from "./suspects.ts";
 
 /** The listed faults explain badly when more than this is left to “not in the model”, or to slips. */
@@ -57,9 +58,13 @@ export function weighFindings(
     : { suspects: [], cases: [] };
   const tried = strained ? TRIED_WHEN_STRAINED : TRIED_BEFORE_A_CALL;
   const more = unlisted
-    ? joined(dictionary, pairs, likelyUnlisted(dictionary, posterior, findings, tried))
+    ? joined(
+        dictionary,
+        joined(dictionary, pairs, likelyUnlisted(dictionary, posterior, findings, tried)),
+        sizesBetween(dictionary, posterior, findings),
+      )
     : pairs;
-  if (more.suspects.length === 0) return { dictionary, posterior };
+  if (more.cases.length === 0) return { dictionary, posterior };
   const wider = extended(dictionary, more);
   return { dictionary: wider, posterior: weigh(wider, findings) };
 }
@@ -122,20 +127,22 @@ function likelyUnlisted(
   findings: readonly Evidence[],
   most: number,
 ): SuspectList {
-  const candidates = relevantUnlisted(dictionary, findings, most);
+  const leading = dictionary.suspects[indexOfMost(posterior.suspects)]!;
+  const candidates = relevantUnlisted(dictionary, findings, most, leading.part);
   if (candidates.suspects.length === 0) return candidates;
-  const checks = [
-    ...new Map(findings.flatMap((f) => (f.kind === "claim" ? [] : [[f.check.id, f.check]]))).values(),
-  ];
-  const tried = dictionary.withMore(candidates, checks);
-  const held = weigh(tried, findings);
+  const checks = checksOf(findings);
   const first = dictionary.suspects.length;
+  const coarse = dictionary.withMore(candidates, checks);
+  const best = bestSingle(dictionary, posterior);
+  const cases = unlistedBetween(candidates, coarse, findings, first, best);
+  const tried = dictionary.withMore({ suspects: candidates.suspects, cases }, checks);
+  const held = weigh(tried, findings);
   const least = LEAST_KEPT * Math.max(...posterior.suspects);
   const ranked = candidates.suspects
     .map((suspect, k) => ({ suspect, k, chance: held.suspects[first + k]! }))
     .sort((a, b) => b.chance - a.chance);
   const likely = ranked.filter(({ chance }) => chance > least).slice(0, MOST_KEPT);
-  const device = openedDevice(dictionary.unit, dictionary.suspects[indexOfMost(posterior.suspects)]!);
+  const device = openedDevice(dictionary.unit, leading);
   const opensIt = (k: number) =>
     tried.cases.some((c, i) => c.suspect === first + k && tried.opens(i).has(device!));
   const causes = device === undefined ? [] : ranked.filter((r) => !likely.includes(r) && opensIt(r.k));
@@ -143,7 +150,7 @@ function likelyUnlisted(
   return {
     suspects: kept.map(({ suspect }) => suspect),
     cases: kept.flatMap(({ k }, at) =>
-      candidates.cases.filter((c) => c.suspect === first + k).map((c) => ({ ...c, suspect: first + at })),
+      cases.filter((c) => c.suspect === first + k).map((c) => ({ ...c, suspect: first + at })),
     ),
   };
 }

@@ -33,6 +33,16 @@ describe("which unlisted faults are tried", () => {
     expect(ids).not.toMatch(/NTC_A/);
   });
 
+  test("those beside what leads, wherever the findings lie: they may do what it does", () => {
+    const far = [seen("washes", false), across("M1.1", "M1.2", 0.5)];
+    const beside = relevantUnlisted(dictionary, far, 12, "NTC1").suspects.map((s) => s.id);
+    const sensor = beside.filter((id) => !list.suspects.some((s) => s.id === id));
+    expect(sensor).toHaveLength(12);
+    expect(sensor.join(" ")).toMatch(/NTC_A/);
+    // Without anything that leads, and for a leader that is no part, only what lies at the findings.
+    expect(relevantUnlisted(dictionary, far, 12, "not-in-model").suspects).toEqual(list.suspects);
+  });
+
   test("a case's shares over the sizes of one fault are one", () => {
     const sums = new Map<number, number>();
     for (const c of list.cases) sums.set(c.suspect, (sums.get(c.suspect) ?? 0) + c.share);

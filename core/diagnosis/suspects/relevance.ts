@@ -4,7 +4,7 @@ import { toScale } from "../dictionary/scale.ts";
 import type { Evidence } from "../inference/evidence.ts";
 import { netOf } from "../planning/checks.ts";
 import type { Case, Suspect, SuspectList } from "./suspects.ts";
-import { unlistedFaults } from "./unlisted.ts";
+import { unlistedFaults, type Unlisted } from "./unlisted.ts";
 
 /** A reading says more of where a fault lies than what a customer misses. */
 const READING_WEIGHT = 4;
@@ -19,17 +19,21 @@ const FAR = 6;
 
 /** Wires in the wrong place have no size: one run of the unit each, so that hardly any needs to be left out. */
 const MOST_WIRINGS = 48;
+/** Of those with a size, so many that lie beside what is suspected most. */
+const MOST_BESIDE = 12;
 
 /**
  * The unlisted faults that may have to do with what was found, by how near they lie to what is not as in the healthy
  * unit: numbered after the dictionary's own suspects, with their cases. Each that is tried is a run of the unit for each of
  * its sizes.
  * @param most how many of those that have a size
+ * @param leading the part that is suspected most: what lies beside it may do what it does, wherever the findings lie
  */
 export function relevantUnlisted(
   dictionary: Dictionary,
   findings: readonly Evidence[],
   most: number,
+  leading?: string,
 ): SuspectList {
   const { unit } = dictionary;
   const { unit: wide, list } = unlistedFaults(unit);
@@ -39,26 +43,33 @@ export function relevantUnlisted(
     return nets.length > 0 ? [{ weight, distance: distancesFrom(unit, nets) }] : [];
   });
   const netsOf = new Map(wide.parts.map((p) => [p.id, Object.values(p.terminals)]));
-  const nearness = (nets: readonly string[]) =>
-    distances.reduce((sum, { weight, distance }) => {
-      const nearest = Math.min(FAR, ...nets.map((n) => distance.get(outer(n)) ?? FAR));
-      return sum + weight / (1 + nearest);
-    }, 0);
-  const nearestFirst = list
-    .map((entry) => {
-      const nets = entry.sizes[0]!.flatMap((f) => netsOf.get(f.part)!);
-      return { entry, score: nearness(nets) * Math.sqrt(entry.suspect.prior) };
-    })
-    .sort((a, b) => b.score - a.score);
+  const ranked = (nearness: (nets: readonly string[]) => number) =>
+    list
+      .map((entry) => {
+        const nets = entry.sizes[0]!.flatMap((f) => netsOf.get(f.part)!);
+        return { entry, score: nearness(nets) * Math.sqrt(entry.suspect.prior) };
+      })
+      .sort((a, b) => b.score - a.score)
+      .map(({ entry }) => entry);
+  const nearestFirst = ranked((nets) =>
+    distances.reduce((sum, { weight, distance }) => sum + weight * closeness(nets, distance), 0),
+  );
   const sized = nearestFirst
-    .filter(({ entry }) => entry.sizes.length > 1)
+    .filter(hasSizes)
     .filter(atMostOfAKind(Math.ceil(most / 3)))
     .slice(0, most);
-  const wirings = nearestFirst.filter(({ entry }) => entry.sizes.length === 1).slice(0, MOST_WIRINGS);
-  const wanted = [...sized, ...wirings];
+  const part = unit.parts.find((p) => p.id === leading);
+  const besideIt = part ? distancesFrom(unit, Object.values(part.terminals)) : undefined;
+  const beside = besideIt
+    ? ranked((nets) => closeness(nets, besideIt))
+        .filter(hasSizes)
+        .slice(0, MOST_BESIDE)
+    : [];
+  const wirings = nearestFirst.filter((entry) => !hasSizes(entry)).slice(0, MOST_WIRINGS);
+  const wanted = [...new Set([...sized, ...beside, ...wirings])];
   const suspects: Suspect[] = [];
   const cases: Case[] = [];
-  for (const { entry } of wanted) {
+  for (const entry of wanted) {
     const suspect = dictionary.suspects.length + suspects.length;
     suspects.push(entry.suspect);
     for (const faults of entry.sizes)
@@ -67,11 +78,18 @@ export function relevantUnlisted(
   return { suspects, cases };
 }
 
+const hasSizes = ({ sizes }: Unlisted) => sizes.length > 1;
+
+/** 1 on the nets that distances are from, less with every part between. */
+function closeness(nets: readonly string[], distance: ReadonlyMap<string, number>): number {
+  return 1 / (1 + Math.min(FAR, ...nets.map((n) => distance.get(outer(n)) ?? FAR)));
+}
+
 /** Lets the first few of every kind pass, so that one kind does not crowd out the others. */
-function atMostOfAKind(most: number): (entry: { entry: { suspect: Suspect } }) => boolean {
+function atMostOfAKind(most: number): (entry: Unlisted) => boolean {
   const counts = new Map<string, number>();
-  return ({ entry }) => {
-    const kind = entry.suspect.unlisted!;
+  return ({ suspect }) => {
+    const kind = suspect.unlisted!;
     counts.set(kind, (counts.get(kind) ?? 0) + 1);
     return counts.get(kind)! <= most;
   };

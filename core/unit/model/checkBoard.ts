@@ -22,20 +22,7 @@ export function checkBoard(unit: UnitModel, board: Board, outputs: ReadonlySet<s
       need(parts, part, path, "part");
   };
 
-  for (const [name, list] of Object.entries({
-    inputs: board.inputs,
-    steps: board.steps,
-    effects: board.effects,
-    environment: board.environment,
-    codes: board.codes,
-    watches: board.watches,
-  })) {
-    const seen = new Set<string>();
-    list.forEach(({ id }, i) => {
-      if (seen.has(id)) add(`sequence.${name}[${i}].id`, `“${id}” is used twice`);
-      seen.add(id);
-    });
-  }
+  checkNames(board, add);
   need(steps, board.start, "start", "step");
   need(parts, board.shownBy, "shownBy", "part");
   need(parts, board.runBy, "runBy", "part");
@@ -90,6 +77,17 @@ export function checkBoard(unit: UnitModel, board: Board, outputs: ReadonlySet<s
     need(codes, p.code, `protections[${i}].code`, "code");
     need(steps, p.to, `protections[${i}].to`, "step");
   });
+}
+
+/** Every name once in its list. */
+function checkNames(board: Board, add: Add): void {
+  for (const name of ["inputs", "steps", "effects", "environment", "codes", "watches"] as const) {
+    const seen = new Set<string>();
+    board[name].forEach(({ id }, i) => {
+      if (seen.has(id)) add(`sequence.${name}[${i}].id`, `“${id}” is used twice`);
+      seen.add(id);
+    });
+  }
 }
 
 function checkCondition(board: Board, c: BoardCondition, path: string, add: Add): void {

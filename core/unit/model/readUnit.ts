@@ -184,7 +184,7 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
   ids(unit.courses, "courses");
   const observations = ids(unit.observations, "observations");
   const nets = new Set(unit.parts.flatMap((p) => Object.values(p.terminals)));
-  const need = (known: { has(id: string): boolean }, id: string | undefined, path: string, what: string) => {
+  const need: Need = (known, id, path, what) => {
     if (id !== undefined && !known.has(id)) add(path, `there is no ${what} “${id}”`);
   };
   const terminal = (name: string, path: string) => {
@@ -220,10 +220,8 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
   unit.settings.forEach((s, i) => need(items, s.item, `settings[${i}].item`, "item"));
   unit.variants.forEach((v, i) => {
     for (const part of Object.keys(v.parts)) need(parts, part, `variants[${i}].parts`, "part");
-    for (const [point, to] of Object.entries(v.points)) {
-      need(points, point, `variants[${i}].points`, "point");
-      terminal(to, `variants[${i}].points.${point}`);
-    }
+    for (const point of Object.keys(v.points)) need(points, point, `variants[${i}].points`, "point");
+    for (const [point, to] of Object.entries(v.points)) terminal(to, `variants[${i}].points.${point}`);
   });
   unit.states.forEach((s, i) => checkState(unit, s, `states[${i}]`, parts, outputs, add));
   if (unit.sequence) checkBoard(unit, unit.sequence, outputs, add);
@@ -246,6 +244,20 @@ function checkReferences(unit: UnitModel, add: (path: string, message: string) =
       if (!unit.lifts.some((lift) => lift.id === l)) terminal(l, `checks[${i}].lifts[${j}]`);
     });
   });
+  checkObservations(unit, parts, need, add);
+}
+
+type Need = (known: { has(id: string): boolean }, id: string | undefined, path: string, what: string) => void;
+
+/** What can be seen names what there is, and its signs are suspects. */
+function checkObservations(
+  unit: UnitModel,
+  parts: ReadonlyMap<string, UnitModel["parts"][number]>,
+  need: Need,
+  add: (path: string, message: string) => void,
+): void {
+  const states = new Set(unit.states.map((s) => s.id));
+  const covers = new Set(unit.covers.map((c) => c.id));
   unit.observations.forEach((o, i) => {
     need(parts, o.part, `observations[${i}].part`, "part");
     if (o.effect !== undefined && !unit.sequence?.effects.some((e) => e.id === o.effect))

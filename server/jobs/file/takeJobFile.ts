@@ -6,10 +6,11 @@ import { pool } from "../../database/pool.ts";
 import { execute, maybeOne, transaction, type Connection } from "../../database/query.ts";
 import { checkFile, type CheckedFile } from "../../files/checkFile.ts";
 import { addFromElsewhere, listPeople } from "../../people/people.ts";
+import { askFor } from "../../queue/queue.ts";
 import { uncleanText } from "../../requests/cleanText.ts";
 import { modelHash } from "../../units/models.ts";
 import { slug } from "../../units/slug.ts";
-import { insertEvent, insertJob, selectJob } from "../statements.ts";
+import { insertEvent, insertJob, logMonthReady, selectJob } from "../statements.ts";
 import { keepSummary } from "../summary.ts";
 
 /** What became of a job's file: taken, here already, or refused with its problems. `without`: photographs it did not bring. */
@@ -48,6 +49,7 @@ export async function takeJobFile(json: unknown, files: ReadonlyMap<string, Buff
   if (await selectJob(pool(), file.job.id)) return { status: "there", job: file.job.id };
   const checked = await checkedFiles(file, files);
   if (Array.isArray(checked)) return refused(...checked);
+  await logMonthReady(pool(), new Date(file.job.openedAt));
   return transaction(async (on) => storeJob(on, file, models, checked));
 }
 
@@ -174,7 +176,10 @@ async function storeJob(
       [id, job.id, name, kept.media, kept.content, kept.thumbnail ?? null],
     );
   }
-  await keepSummary(on, (await selectJob(on, job.id))!, models.get(job.modelHash)!, local);
+  const unit = models.get(job.modelHash)!;
+  await keepSummary(on, (await selectJob(on, job.id))!, unit, local);
+  await askFor(on, "dictionary", { unit: unit.id });
+  if (local.some((e) => e.body.type === "closed")) await askFor(on, "best-course", { job: job.id });
   return {
     status: "taken",
     job: job.id,
