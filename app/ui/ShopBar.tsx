@@ -71,9 +71,11 @@ const USUAL: ShopSettings = {
 
 export function useShop() {
   const data = useRouteLoaderData<typeof loader>("root");
+  const beingChosen = usePersonBeingChosen();
   return {
     people: data?.people ?? [],
-    person: data?.choices.person,
+    // From the tap on: what is entered before the server has answered goes under the name that is on the screen.
+    person: beingChosen ?? data?.choices.person,
     theme: data?.choices.theme,
     settings: data?.settings ?? USUAL,
     /** By a passphrase or a link; undefined at the shop's own machine. */
@@ -82,8 +84,15 @@ export function useShop() {
 }
 
 /** Whether a choice of who works here is still on its way: what is begun meanwhile would go under the name before. */
-export const useChoosing = (): boolean =>
-  useFetchers().some((f) => f.state !== "idle" && f.formData?.has("person"));
+export const useChoosing = (): boolean => usePersonBeingChosen() !== undefined;
+
+/** Who was chosen to be working here, while that is on its way to the server. */
+function usePersonBeingChosen(): string | undefined {
+  const choosing = useFetchers().find(
+    (f) => f.formAction === "/settings/choices" && f.formData?.has("person"),
+  );
+  return choosing?.formData?.get("person")?.toString();
+}
 
 /** The people of the shop, none of them chosen beforehand; who is signed in has no choice. */
 export function PersonOptions() {
@@ -122,7 +131,7 @@ export function PersonChoice() {
 function WhoIsWorking() {
   const { person } = useShop();
   const fetcher = useFetcher();
-  const chosen = (fetcher.formData?.get("person") as string | null | undefined) ?? person ?? "";
+  const chosen = person ?? "";
   return (
     <label className="flex min-h-11 items-center gap-2">
       <span
