@@ -41,8 +41,6 @@ function built(unit: UnitModel, report: (done: number) => void): Dictionary {
 const worker: DiagnosisWorker = {
   async open(unit, address, report) {
     dictionary = (await fetched(unit, address)) ?? built(unit, (done) => report(done));
-    // The first view compiles the code that every later one runs.
-    viewJob(dictionary, [], "information", undefined, "listed");
   },
   async faults() {
     const known = opened();

@@ -2,7 +2,14 @@
 export { conditionFrom, type NoCondition, type PartSaid, type VoltsCondition } from "./conditionFrom.ts";
 export { lintSequence } from "./lintSequence.ts";
 export { runSequence, type Change, type Moment, type Run, type RunEnd, type Scenario } from "./run.ts";
-export { symptomOf, symptomTable, type Symptom, type SymptomTable } from "./symptoms.ts";
+export {
+  stepTimes,
+  symptomOf,
+  symptomTable,
+  type StepTimes,
+  type Symptom,
+  type SymptomTable,
+} from "./symptoms.ts";
 export { symptomGroups, type SymptomGroup } from "./symptomGroups.ts";
 export type { Work } from "./work.ts";
 export { workJudge, World, type BoardSituation, type OpenedPart } from "./world.ts";

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { createActor, createMachine, SimulatedClock, type AnyStateMachine } from "xstate";
 import { seeded } from "../../tests/support/random.ts";
 import { readUnitOrThrow, type Board, type UnitModel } from "../unit/index.ts";
-import { lintSequence, runSequence, World } from "./index.ts";
+import { lintSequence, runSequence, stepTimes, World } from "./index.ts";
 
 type Written = { [K in keyof Board]?: unknown } & { steps: object[]; start: string };
 
@@ -116,6 +116,20 @@ describe("proofs, retries and watches", () => {
     // At 35 s it ends; the switch falls back 2 s after the lamp is off.
     expect({ end: end.kind, seconds }).toEqual({ end: "rest", seconds: 37 });
     expect([...worked].sort()).toEqual(["H1", "L1"]);
+  });
+
+  test("its steps lie one after the other: 5 s to the proof, 30 s of work, 2 s until the switch has fallen back", () => {
+    expect(stepTimes(run(proving))).toEqual({
+      steps: { prove: { from: 0, to: 5 }, work: { from: 5, to: 35 }, end: { from: 35, to: 37 } },
+      seconds: 37,
+    });
+  });
+
+  test("a step that is tried again lasts from its first entry to its last end; one never entered has no time", () => {
+    expect(stepTimes(run(proving, "S1:open")).steps).toEqual({
+      prove: { from: 0, to: 24 },
+      stop: { from: 24, to: 26 },
+    });
   });
 
   test("without the proof it tries three times 8 s and stops with its code", () => {

@@ -19,9 +19,19 @@ export interface Symptom {
   readonly asHealthy: boolean;
 }
 
-/** The ordinary run of a unit, and how it looks under each fault; undefined stands for no fault. */
+/** When a run was in its steps, in seconds since power came on. */
+export interface StepTimes {
+  /** By step: from when it was first entered until it was left for the last time. A step never entered is not there. */
+  readonly steps: Readonly<Record<string, { readonly from: number; readonly to: number }>>;
+  /** Seconds until nothing more changed. */
+  readonly seconds: number;
+}
+
+/** How an ordinary run of a unit looks: of the healthy one, and under each fault; undefined stands for no fault. */
 export interface SymptomTable {
-  readonly healthy: Run;
+  readonly healthy: Symptom;
+  /** Of the healthy unit's run. */
+  readonly times: StepTimes;
   readonly rows: readonly Symptom[];
 }
 
@@ -41,7 +51,17 @@ export function symptomTable(
     if (fault) runs.prepare([fault]);
     return symptomOf(fault ? runs.run([fault]) : healthy, healthy);
   });
-  return { healthy, rows };
+  return { healthy: symptomOf(healthy, healthy), times: stepTimes(healthy), rows };
+}
+
+/** When a run was in which step. */
+export function stepTimes({ moments, seconds }: Run): StepTimes {
+  const steps: Record<string, { from: number; to: number }> = {};
+  moments.forEach(({ step, at }, i) => {
+    if (step !== undefined)
+      steps[step] = { from: steps[step]?.from ?? at, to: moments[i + 1]?.at ?? seconds };
+  });
+  return { steps, seconds };
 }
 
 /** A run as it is seen from outside, against the healthy one. */

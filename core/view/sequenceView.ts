@@ -1,5 +1,5 @@
 import type { Dictionary, Posterior } from "#core/diagnosis/index.ts";
-import { runSequence, World, type Run, type SymptomTable } from "#core/sequence/index.ts";
+import { runSequence, stepTimes, World, type StepTimes, type SymptomTable } from "#core/sequence/index.ts";
 import type { Board, BoardStep, UnitModel } from "#core/unit/index.ts";
 
 /** One step of the unit's sequence, as an ordinary run goes through it and as this job's findings leave it. */
@@ -34,12 +34,13 @@ export interface SequenceView {
   readonly wellChance?: number;
 }
 
-const runs = new WeakMap<UnitModel, Run>();
+const known = new WeakMap<UnitModel, StepTimes>();
 
-function healthyRun(unit: UnitModel): Run {
-  let run = runs.get(unit);
-  if (!run) runs.set(unit, (run = runSequence(new World(unit), [])));
-  return run;
+/** Of a unit whose symptoms are not known yet. */
+function timesByRun(unit: UnitModel): StepTimes {
+  let times = known.get(unit);
+  if (!times) known.set(unit, (times = stepTimes(runSequence(new World(unit), []))));
+  return times;
 }
 
 /** The sequence as the job's screen shows it; undefined for a unit without one. */
@@ -51,15 +52,15 @@ export function sequenceView(
   const { unit } = dictionary;
   const board = unit.sequence;
   if (!board) return undefined;
-  const run = healthyRun(unit);
   const table = dictionary.symptomsSoFar();
+  const times = table?.times ?? timesByRun(unit);
   const stops = table && stopChances(posterior, table);
-  const steps = board.steps.map((step) => stepView(unit, board, step, run, stops, said));
+  const steps = board.steps.map((step) => stepView(unit, board, step, times, stops, said));
   const likeliest = stops && [...stops.steps].sort((a, b) => b[1] - a[1])[0];
   return {
     name: board.name,
     steps,
-    seconds: run.seconds,
+    seconds: times.seconds,
     ...(likeliest
       ? {
           stall: {
@@ -103,22 +104,17 @@ function stepView(
   unit: UnitModel,
   board: Board,
   step: BoardStep,
-  run: Run,
+  times: StepTimes,
   stops: { steps: Map<string, number> } | undefined,
   said: ReadonlyMap<string, boolean>,
 ): StepView {
-  const inStep = run.moments.flatMap((m, i) => (m.step === step.id ? [i] : []));
-  const first = inStep[0];
-  const last = inStep.at(-1);
   const nameOf = (part: string) => unit.parts.find((p) => p.id === part)!.name;
   const state = unit.states.find((s) => s.id === step.state);
   return {
     id: step.id,
     name: step.name,
     ...(state ? { state: state.name } : {}),
-    ...(first === undefined || last === undefined
-      ? {}
-      : { from: run.moments[first]!.at, to: run.moments[last + 1]?.at ?? run.seconds }),
+    ...times.steps[step.id],
     drives: step.drives.map(nameOf),
     expects: [
       ...step.expects.map(({ input, is }) => {

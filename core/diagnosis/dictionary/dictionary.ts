@@ -1,11 +1,5 @@
 import { setupKey, type UnitModel } from "#core/unit/index.ts";
-import {
-  stateRuns,
-  symptomTable,
-  type Stand,
-  type Symptom,
-  type SymptomTable,
-} from "#core/sequence/index.ts";
+import { stateRuns, symptomTable, type Stand, type SymptomTable } from "#core/sequence/index.ts";
 import {
   listAsked,
   listChecks,
@@ -99,7 +93,7 @@ export interface KnownDictionary {
   readonly stands: Readonly<Record<string, readonly Stand[]>>;
   readonly chattering: readonly string[];
   /** How an ordinary run looks under each case; undefined for a unit without a sequence. */
-  readonly symptoms: readonly Symptom[] | undefined;
+  readonly symptoms: SymptomTable | undefined;
 }
 
 /** Everything that is computed of a dictionary, with its symptoms. */
@@ -112,7 +106,7 @@ export function knownOf(dictionary: Dictionary): KnownDictionary {
       unit.states.map(({ id }) => [id, cases.map((_, i) => dictionary.stand(i, id))]),
     ),
     chattering,
-    symptoms: dictionary.symptoms()?.rows,
+    symptoms: dictionary.symptoms(),
   };
 }
 
@@ -125,7 +119,7 @@ export function restoreDictionary(unit: UnitModel, known: KnownDictionary): Dict
     source.circuits.learn(c, new Set(known.opened[i]), stands);
   });
   source.circuits.chattering.push(...known.chattering);
-  if (known.symptoms) source.acceptSymptoms({ healthy: stateRuns(unit).run([]), rows: known.symptoms });
+  if (known.symptoms) source.acceptSymptoms(known.symptoms);
   const listed = known.rows.slice(0, known.rows.length - listAsked(unit).length);
   return assemble(source, suspects, cases, listed, known.rows);
 }

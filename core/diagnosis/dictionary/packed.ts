@@ -1,4 +1,4 @@
-import type { Stand, Symptom } from "#core/sequence/index.ts";
+import type { Stand, StepTimes, Symptom } from "#core/sequence/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { listAsked, listChecks, type Check } from "../planning/checks.ts";
 import { listSuspects } from "../suspects/suspects.ts";
@@ -21,10 +21,10 @@ interface Header {
   readonly opened: readonly (readonly string[])[];
   readonly stands: Readonly<Record<string, PackedStands>>;
   readonly chattering: readonly string[];
-  readonly symptoms: readonly PackedSymptom[] | undefined;
+  readonly symptoms: PackedSymptoms | undefined;
 }
 
-const FORMAT = 3;
+const FORMAT = 4;
 
 /** A reading's mean, spread and slope, or an answer's chance and that of "badly". */
 interface PackedRow {
@@ -37,6 +37,12 @@ interface PackedRow {
 interface PackedStands {
   readonly all: readonly (Omit<Stand, "seconds"> & { readonly seconds: number | null })[];
   readonly of: readonly number[];
+}
+
+interface PackedSymptoms {
+  readonly healthy: PackedSymptom;
+  readonly times: StepTimes;
+  readonly rows: readonly PackedSymptom[];
 }
 
 type PackedSymptom = Omit<Symptom, "worked" | "clicked"> & {
@@ -73,7 +79,11 @@ export function packDictionary(dictionary: Dictionary): Uint8Array {
     opened: known.opened,
     stands: Object.fromEntries(Object.entries(known.stands).map(([id, stands]) => [id, packStands(stands)])),
     chattering: known.chattering,
-    symptoms: known.symptoms?.map((s) => ({ ...s, worked: [...s.worked], clicked: [...s.clicked] })),
+    symptoms: known.symptoms && {
+      healthy: packSymptom(known.symptoms.healthy),
+      times: known.symptoms.times,
+      rows: known.symptoms.rows.map(packSymptom),
+    },
   };
   const text = JSON.stringify(header);
   const wideAt = bodyAt(text.length);
@@ -119,13 +129,25 @@ export function unpackDictionary(unit: UnitModel, packed: Uint8Array): Dictionar
       Object.entries(header.stands).map(([id, stands]) => [id, unpackStands(stands)]),
     ),
     chattering,
-    symptoms: header.symptoms?.map((s) => ({
-      ...s,
-      worked: new Set(s.worked),
-      clicked: new Set(s.clicked),
-    })),
+    symptoms: header.symptoms && {
+      healthy: unpackSymptom(header.symptoms.healthy),
+      times: header.symptoms.times,
+      rows: header.symptoms.rows.map(unpackSymptom),
+    },
   });
 }
+
+const packSymptom = (symptom: Symptom): PackedSymptom => ({
+  ...symptom,
+  worked: [...symptom.worked],
+  clicked: [...symptom.clicked],
+});
+
+const unpackSymptom = (packed: PackedSymptom): Symptom => ({
+  ...packed,
+  worked: new Set(packed.worked),
+  clicked: new Set(packed.clicked),
+});
 
 function packStands(stands: readonly Stand[]): PackedStands {
   const numbers = new Map<string, number>();
