@@ -221,7 +221,7 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
     steps: [
       "In “Settings” put the meter's address on the list and test it. Or join one on the serial port of this device.",
       "Under “More” choose “Hands busy”.",
-      "Put the probes on. Once the reading rests it is held.",
+      "Put the probes on the pair. Once the reading rests it is held. What the meter showed before the check came does not count: lift the probes first.",
       "Take it with any key, a pedal, or by saying “take it”.",
     ],
     notes: [

@@ -123,9 +123,17 @@ test("six readings come from the simulated meter by themselves, each taken with 
 test("a meter on a serial port, and a spoken word, where the browser has them; words where it has not", async ({
   page,
 }) => {
-  // A port with a meter that shows 0.4 Ω, and ears that hear "take it" a moment after they listen.
+  // A port with a meter that shows nothing for three questions of a kind and then 0.4 Ω or 229.1 V, and ears that hear "take
+  // it" a moment after they listen.
   await page.addInitScript(() => {
     let send: (text: string) => void = () => undefined;
+    const asked = new Map<string, number>();
+    const shown = (command: string) => {
+      const times = (asked.get(command) ?? 0) + 1;
+      asked.set(command, times);
+      if (command.includes("RES")) return times > 3 ? "+4.0E-1\r\n" : "+9.9E+37\r\n";
+      return times > 3 ? "+2.291E+2\r\n" : "+0.0E+0\r\n";
+    };
     const port = {
       readable: undefined as ReadableStream<Uint8Array> | undefined,
       writable: undefined as WritableStream<Uint8Array> | undefined,
@@ -136,7 +144,7 @@ test("a meter on a serial port, and a spoken word, where the browser has them; w
         port.writable = new WritableStream<Uint8Array>({
           write: (bytes) => {
             for (const line of new TextDecoder().decode(bytes).split("\n"))
-              if (line.startsWith("MEAS")) send(line.includes("RES") ? "+4.0E-1\r\n" : "+2.291E+2\r\n");
+              if (line.startsWith("MEAS")) send(shown(line));
               else if (line.startsWith("SYST")) send('+0,"No error"\r\n');
           },
         });

@@ -45,19 +45,16 @@ export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: 
   const reading = check?.kind === "reading" ? check : undefined;
   const needs = proposal?.needs;
   const isAllowed = needs === undefined || state.band === needs;
-  const [last, setLast] = useState<{ readonly fn: string; readonly value: number }>();
-  const { shows, held, trouble } = useMeter(
+  const { shows, held, isBefore, trouble } = useMeter(
     choice.meter,
     isAllowed && !busy ? reading?.fn : undefined,
     check?.id,
-    last?.fn === reading?.fn ? last?.value : undefined,
   );
   const text = (value: number) => (reading ? valueText(reading.fn, value) : "");
   const textOf = (value: number | undefined) => (value === undefined ? undefined : text(value));
 
   const take = (value: number | undefined) => {
     if (!reading || value === undefined || busy || !onEnter(readingEntry(reading, value))) return;
-    setLast({ fn: reading.fn, value });
     if (aloud) speak(`Taken: ${text(value)}.`);
   };
   const answer = (seen: boolean) => {
@@ -95,6 +92,7 @@ export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: 
               <Reading
                 shows={textOf(shows)}
                 held={textOf(held)}
+                isBefore={isBefore === true}
                 trouble={choice.none ? NO_METER : trouble}
                 onTake={() => take(held ?? shows)}
               />
@@ -250,6 +248,8 @@ function Tick({
 
 const NO_METER =
   "No meter is on the list. Put one there in Settings, “Meters on the wire”, or join one on a serial port below.";
+const UNREST = "Not at rest. Keep the probes still.";
+const SHOWN_BEFORE = "It showed this before the check came. Lift the probes, then put them on this pair.";
 /** What takes a reading that rests, when it is heard. */
 const TAKE_WORDS = ["take it", "take", "okay"];
 
@@ -257,11 +257,13 @@ const TAKE_WORDS = ["take it", "take", "okay"];
 function Reading({
   shows,
   held,
+  isBefore,
   trouble,
   onTake,
 }: {
   shows: string | undefined;
   held: string | undefined;
+  isBefore: boolean;
   trouble: string | undefined;
   onTake: () => void;
 }) {
@@ -283,7 +285,7 @@ function Reading({
         {held ?? shows ?? "…"}
       </p>
       <p className="flex flex-wrap items-center justify-between gap-3 pt-2 text-xl">
-        {held === undefined ? "Not at rest. Keep the probes still." : "It rests. Any key or pedal takes it."}
+        {held !== undefined ? "It rests. Any key or pedal takes it." : isBefore ? SHOWN_BEFORE : UNREST}
         <Button
           look={held === undefined ? "plain" : "main"}
           className="text-xl!"

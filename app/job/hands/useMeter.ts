@@ -1,6 +1,5 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { AutoHold, type MeterFunction } from "#core/meter/index.ts";
-import { probesAt, type Shown } from "./probesAt.ts";
 
 /** How often the meter is asked, ms: some five readings a second, as a bench meter takes them. */
 const ASK_MS = 200;
@@ -34,28 +33,25 @@ export interface MeterNow {
   readonly shows?: number;
   /** The reading that rests, until the probes leave or another rests. */
   readonly held?: number;
+  /** It has shown the same since before this check: the probes are not known to be on its pair. */
+  readonly isBefore?: boolean;
   readonly trouble?: string;
 }
 
 /**
  * A bench meter's readings as they come, and the one that has come to rest. Asks only while `fn` is given.
- * @param check what is being measured: what rested for another says nothing of it
- * @param taken the reading taken before with this setting, whose pair the probes may still be on
+ * @param check what is being measured: what the meter shows when it comes is of another
  */
 export function useMeter(
   meter: MeterSource | undefined,
   fn: MeterFunction | undefined,
   check: string | undefined,
-  taken: number | undefined,
 ): MeterNow {
   const [now, setNow] = useState<MeterNow & { readonly of?: string }>({});
   const of = `${meter?.id} ${fn} ${check}`;
-  /** What it showed last, for whatever check: a card may give way to another while the probes stay where they are. */
-  const shown = useRef<Shown>(undefined);
   useEffect(() => {
     if (meter === undefined || fn === undefined) return;
-    const by = `${meter.id} ${fn}`;
-    const hold = new AutoHold(fn, probesAt(by, shown.current, taken));
+    const hold = new AutoHold(fn);
     const gone = new AbortController();
     let timer: ReturnType<typeof setTimeout> | undefined;
     const ask = async () => {
@@ -63,11 +59,11 @@ export function useMeter(
       try {
         const shows = await meter.read(fn, gone.signal);
         if (gone.signal.aborted) return;
-        shown.current = { by, value: shows };
         const held = hold.push(shows);
         setNow((was) => ({
           of,
           shows,
+          isBefore: hold.isBefore,
           ...(held !== undefined
             ? { held }
             : was.of === of && was.held !== undefined
@@ -87,7 +83,7 @@ export function useMeter(
       gone.abort();
       clearTimeout(timer);
     };
-    // What was taken is that of when this check began, and a source is the same under its id.
+    // A source is the same under its id.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [of]);
   // What was read with another setting says nothing here.

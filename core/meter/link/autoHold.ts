@@ -11,34 +11,43 @@ const ANOTHER = 0.1;
 const NOTHING = 0.02;
 
 /**
- * Holds a reading once it rests: the last four lie within the meter's error and 0.2 % of their mean, and show that the probes
- * touch something. It holds the next one once the probes have left, which is nothing shown, or a tenth of a difference.
+ * Holds a reading of one pair once it rests: the last four lie within the meter's error and 0.2 % of their mean, and show that
+ * the probes touch something. It holds the next one once the probes have left, which is nothing shown, or a tenth of a
+ * difference. What it is shown first is of whatever the probes were on before, and must have left too.
  *
  * A true zero and an open pair look like probes in the air; those are never held by themselves.
  */
 export class AutoHold {
   private readonly fn: MeterFunction;
   private readonly last: number[] = [];
+  /** What it was shown first, until the probes have left it; undefined before it was shown anything. */
+  private before: number | "left" | undefined;
   private held: number | undefined;
 
-  /** @param taken a reading that was taken before: the probes are still where it was, until they have left */
-  constructor(fn: MeterFunction, taken?: number) {
+  constructor(fn: MeterFunction) {
     this.fn = fn;
-    // Over limit is no place that the probes could still be at.
-    this.held = Number.isFinite(taken) ? taken : undefined;
+  }
+
+  /** The probes are still where they were when it began: nothing is held before they have left. */
+  get isBefore(): boolean {
+    return typeof this.before === "number";
   }
 
   /** Takes the next reading; returns the one that is held now, if it has just come to rest. */
   push(value: number): number | undefined {
     if (this.isNothing(value)) {
       this.last.length = 0;
+      this.before = "left";
       this.held = undefined;
       return undefined;
     }
+    this.before ??= value;
+    const place = typeof this.before === "number" ? this.before : this.held;
     this.last.push(value);
     if (this.last.length > STEADY) this.last.shift();
-    if (this.held !== undefined) {
-      if (Math.abs(value - this.held) <= ANOTHER * Math.abs(this.held)) return undefined;
+    if (place !== undefined) {
+      if (Math.abs(value - place) <= ANOTHER * Math.abs(place)) return undefined;
+      this.before = "left";
       this.held = undefined;
       this.last.splice(0, this.last.length - 1);
     }

@@ -56,8 +56,10 @@ describe("the instrument's language", () => {
 });
 
 describe("a reading is held by itself", () => {
+  /** From the air, where the probes are when it begins. */
   const holds = (fn: "vac" | "ohm", samples: readonly number[]) => {
     const hold = new AutoHold(fn);
+    hold.push(fn === "ohm" ? Infinity : 0);
     return samples.flatMap((s, i) => {
       const held = hold.push(s);
       return held === undefined ? [] : [[i, held]];
@@ -86,16 +88,19 @@ describe("a reading is held by itself", () => {
     expect(holds("vac", [200, 200, 200, 200, 223, 223, 223, 223])).toHaveLength(2);
   });
 
-  test("not the one that was taken before, while the probes are still there; the same volts once they have left", () => {
-    const after = (samples: readonly number[], taken = 230) => {
-      const hold = new AutoHold("vac", taken);
-      return samples.filter((s) => hold.push(s) !== undefined).length;
+  test("not what it is shown first: the probes are where they were before, until they have left", () => {
+    const begun = (samples: readonly number[]) => {
+      const hold = new AutoHold("vac");
+      const held = samples.filter((s) => hold.push(s) !== undefined).length;
+      return { held, isBefore: hold.isBefore };
     };
-    expect(after([230, 230.1, 230, 229.9, 230, 230])).toBe(0);
-    expect(after([230, 230, 0, 230, 230, 230, 230])).toBe(1);
-    expect(after([230, 118, 118, 118, 118])).toBe(1);
-    expect(after([5, 5, 5, 5], Infinity)).toBe(1);
-    expect(after([5, 5, 5, 5], 0)).toBe(1);
+    expect(begun([])).toEqual({ held: 0, isBefore: false });
+    expect(begun([230, 230.1, 230, 229.9, 230, 230])).toEqual({ held: 0, isBefore: true });
+    expect(begun([230, 230, 0, 230, 230, 230, 230])).toEqual({ held: 1, isBefore: false });
+    // Nine in a hundred is the same place still, eleven is another.
+    expect(begun([200, 218, 218, 218, 218])).toEqual({ held: 0, isBefore: true });
+    expect(begun([200, 223, 223, 223, 223])).toEqual({ held: 1, isBefore: false });
+    expect(begun([0, 5, 5, 5, 5])).toEqual({ held: 1, isBefore: false });
   });
 
   test("through recorded noise: every touch is held once, within the meter's error", () => {
