@@ -1,4 +1,5 @@
 import { data, Link, redirect } from "react-router";
+import { dictionaryAddress } from "#server/units/dictionaries.ts";
 import { newestModel } from "#server/units/models.ts";
 import {
   copyUnit,
@@ -34,7 +35,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     listRevisions(params.unit),
     listPictures(params.unit),
   ]);
-  return { unit: model.unit, shelf, revisions, pictures };
+  return { unit: model.unit, shelf, revisions, pictures, dictionary: dictionaryAddress(model.hash) };
 }
 
 /** What is done with a unit as a whole: its tags, a copy, put away or back, an earlier model again. */
@@ -96,7 +97,7 @@ function isShown(name: (typeof SECTIONS)[number], { parts, measured, settings }:
 
 /** A unit's model, to be read: what can hurt, what each failure looks like, how it runs, where its pins are. */
 export default function UnitPage({
-  loaderData: { unit, shelf, revisions, pictures },
+  loaderData: { unit, shelf, revisions, pictures, dictionary },
   actionData,
 }: Route.ComponentProps) {
   return (
@@ -122,7 +123,7 @@ export default function UnitPage({
       </Section>
       <Section name="Symptoms">
         {unit.sequence ? (
-          <SymptomTable unit={unit} />
+          <SymptomTable unit={unit} dictionary={dictionary} />
         ) : (
           <p className="text-ink-soft">
             This model has no sequence, so nothing can be said before measuring.

@@ -4,19 +4,22 @@ import type { SymptomGroup } from "#core/sequence/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { SymptomsWorker } from "../workers/symptomsProtocol.ts";
 
-/** What every failure of the unit looks like in an ordinary run, computed in the browser while the page is read. */
-export function SymptomTable({ unit }: { unit: UnitModel }) {
+/**
+ * What every failure of the unit looks like in an ordinary run, found in the browser while the page is read.
+ * @param dictionary where the runs of this very model are to be had, if they were made before
+ */
+export function SymptomTable({ unit, dictionary }: { unit: UnitModel; dictionary?: string }) {
   const [groups, setGroups] = useState<readonly SymptomGroup[]>();
   const [done, setDone] = useState(0);
   const [trouble, setTrouble] = useState<string>();
   useEffect(() => {
     const thread = new Worker(new URL("../workers/symptoms.worker.ts", import.meta.url), { type: "module" });
     wrap<SymptomsWorker>(thread)
-      .groups(unit, proxy(setDone))
+      .groups(unit, dictionary, proxy(setDone))
       .then(setGroups)
       .catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
     return () => thread.terminate();
-  }, [unit]);
+  }, [unit, dictionary]);
   if (trouble)
     return (
       <p role="alert" className="font-semibold text-hazard">

@@ -3,29 +3,19 @@ import {
   buildDictionary,
   buildReadings,
   DictionarySizeError,
-  unpackDictionary,
   type Dictionary,
 } from "#core/diagnosis/index.ts";
 import { orderView, questionAt, viewJob, whatIf, wiringView } from "#core/view/index.ts";
 import { symptomTable } from "#core/sequence/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import type { DiagnosisWorker } from "./diagnosisProtocol.ts";
+import { fetchedDictionary } from "./fetchedDictionary.ts";
 
 let dictionary: Dictionary | undefined;
 
 function opened(): Dictionary {
   if (!dictionary) throw new Error("No unit is open in the diagnosis worker.");
   return dictionary;
-}
-
-/** The dictionary that the server has; undefined where it has none, cannot be reached, or has it of another version. */
-async function fetched(unit: UnitModel, address: string): Promise<Dictionary | undefined> {
-  try {
-    const response = await fetch(address);
-    return response.ok ? unpackDictionary(unit, new Uint8Array(await response.arrayBuffer())) : undefined;
-  } catch {
-    return undefined;
-  }
 }
 
 /** A unit that is too large for a dictionary has its readings all the same. */
@@ -40,7 +30,7 @@ function built(unit: UnitModel, report: (done: number) => void): Dictionary {
 
 const worker: DiagnosisWorker = {
   async open(unit, address, report) {
-    dictionary = (await fetched(unit, address)) ?? built(unit, (done) => report(done));
+    dictionary = (await fetchedDictionary(unit, address)) ?? built(unit, (done) => report(done));
   },
   async faults() {
     const known = opened();

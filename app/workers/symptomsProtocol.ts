@@ -3,6 +3,13 @@ import type { UnitModel } from "#core/unit/index.ts";
 
 /** What the unit page asks of its worker. */
 export interface SymptomsWorker {
-  /** Runs the sequence under every failure; `report` hears of the progress, 0 to 1. */
-  groups(unit: UnitModel, report: (done: number) => void): Promise<SymptomGroup[]>;
+  /**
+   * What every failure looks like, from the dictionary at an address, where there is one; else the sequence is run under each,
+   * and `report` hears of the progress, 0 to 1.
+   */
+  groups(
+    unit: UnitModel,
+    address: string | undefined,
+    report: (done: number) => void,
+  ): Promise<SymptomGroup[]>;
 }

@@ -10,7 +10,7 @@ export {
   type Symptom,
   type SymptomTable,
 } from "./symptoms.ts";
-export { symptomGroups, type SymptomGroup } from "./symptomGroups.ts";
+export { groupSymptoms, symptomGroups, type SymptomGroup } from "./symptomGroups.ts";
 export type { Work } from "./work.ts";
 export { workJudge, World, type BoardSituation, type OpenedPart } from "./world.ts";
 export { stateRuns, StateRuns, type Seen, type Stand, type StandPoint } from "./stateRuns.ts";

@@ -1,5 +1,5 @@
 import { CATALOGUE, modesOf, type Fault, type UnitModel } from "#core/unit/index.ts";
-import { symptomTable, type Symptom } from "./symptoms.ts";
+import { symptomTable, type Symptom, type SymptomTable } from "./symptoms.ts";
 
 /** Failures that look the same to a customer. */
 export interface SymptomGroup {
@@ -12,20 +12,28 @@ export interface SymptomGroup {
   readonly silent: boolean;
 }
 
-/**
- * The unit's failures by what they look like in an ordinary run, the most numerous look first, those that show nothing
- * last. A failure whose size is unknown stands at its middle size.
- */
+/** Every failure of the unit run through its sequence. A failure whose size is unknown stands at its middle size. */
 export function symptomGroups(unit: UnitModel, report?: (done: number) => void): SymptomGroup[] {
   const faults = unit.parts.flatMap((part) =>
     modesOf(part)
       .filter((mode) => (part.weights[mode.id] ?? mode.weight) > 0)
       .map((mode): Fault => ({ part: part.id, mode: mode.id })),
   );
-  const { healthy, rows } = symptomTable(unit, faults, report);
+  return groupSymptoms(unit, faults, symptomTable(unit, faults, report));
+}
+
+/**
+ * Failures by what they look like in an ordinary run, the most numerous look first, those that show nothing last.
+ * @param table its rows in the order of the failures
+ */
+export function groupSymptoms(
+  unit: UnitModel,
+  failures: readonly Pick<Fault, "part" | "mode">[],
+  { healthy, rows }: Pick<SymptomTable, "healthy" | "rows">,
+): SymptomGroup[] {
   const groups = new Map<string, SymptomGroup & { failures: SymptomGroup["failures"][number][] }>();
   rows.forEach((symptom, i) => {
-    const { part, mode } = faults[i]!;
+    const { part, mode } = failures[i]!;
     const owner = unit.parts.find((p) => p.id === part)!;
     const title = titleOf(unit, symptom);
     const differs = differences(unit, healthy.worked, symptom);

@@ -36,6 +36,7 @@ export {
   valueText,
   badlyWord,
 } from "./words.ts";
+export { symptomsKnown } from "./symptomsKnown.ts";
 export { secondsText, type SequenceView, type StepView } from "./sequenceView.ts";
 export { wiringView, type PointReading, type WiringView } from "./wiringView.ts";
 export { sameInNextState } from "./nextState.ts";
