@@ -2,12 +2,12 @@ import { useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
 import { describeTraceProblem, traceRows, traceUnit, type Trace } from "#core/trace/index.ts";
 import { Button } from "../ui/Button.tsx";
-import { inputClass } from "../ui/Field.tsx";
 import { useHotkeys } from "../ui/useHotkeys.ts";
 import { TraceEntry } from "./TraceEntry.tsx";
 import { TracePieces } from "./TracePieces.tsx";
 import { TraceLadder } from "./TraceLadder.tsx";
 import { TracedReadings } from "./TracedReadings.tsx";
+import { SaidField } from "./SaidField.tsx";
 import { SaveUnit } from "./SaveUnit.tsx";
 import { dropTrace, EMPTY_DRAFT, TRACE_DRAFT, withLine } from "./traceDraft.ts";
 import { useDraft } from "./useDraft.ts";
@@ -141,25 +141,20 @@ function NameFields({
 }) {
   return (
     <div className="grid gap-3 sm:grid-cols-[3fr_2fr]">
-      <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold">
-        What is it
-        <input
-          className={inputClass}
-          maxLength={100}
-          value={name}
-          placeholder="Tea urn, canteen"
-          onChange={(e) => onChange({ name: e.target.value })}
-        />
-      </label>
-      <label className="flex flex-col gap-1 text-[0.9375rem] font-semibold max-sm:hidden">
-        Maker, if you know
-        <input
-          className={inputClass}
-          maxLength={100}
-          value={maker}
-          onChange={(e) => onChange({ maker: e.target.value })}
-        />
-      </label>
+      <SaidField
+        label="What is it"
+        most={100}
+        value={name}
+        placeholder="Tea urn, canteen"
+        onChange={(value) => onChange({ name: value })}
+      />
+      <SaidField
+        label="Maker, if you know"
+        most={100}
+        value={maker}
+        look={{ label: "max-sm:hidden" }}
+        onChange={(value) => onChange({ maker: value })}
+      />
     </div>
   );
 }

@@ -12,7 +12,7 @@ import type { UnitPicture } from "#server/units/pictures.ts";
 import { Button } from "../../ui/Button.tsx";
 import { useShop } from "../../ui/ShopBar.tsx";
 import { UnitPictures } from "../../units/UnitPictures.tsx";
-import { inputClass } from "../../ui/Field.tsx";
+import { SaidField } from "../SaidField.tsx";
 import { SaveUnit } from "../SaveUnit.tsx";
 import { TracedReadings } from "../TracedReadings.tsx";
 import { useDraft } from "../useDraft.ts";
@@ -158,8 +158,6 @@ function ListTools({
   );
 }
 
-const FIELD = "flex flex-col gap-1 text-[0.9375rem] font-semibold";
-
 function UnitFields({
   name,
   maker,
@@ -170,33 +168,20 @@ function UnitFields({
 }) {
   return (
     <div className="grid gap-3 sm:grid-cols-3">
-      <label className={FIELD}>
-        What is it
-        <input
-          className={inputClass}
-          maxLength={100}
-          value={name}
-          onChange={(e) => onChange({ name: e.target.value })}
-        />
-      </label>
-      <label className={FIELD}>
-        Maker, if you know
-        <input
-          className={inputClass}
-          maxLength={100}
-          value={maker}
-          onChange={(e) => onChange({ maker: e.target.value })}
-        />
-      </label>
-      <label className={FIELD}>
-        Supply
-        <input
-          className={`${inputClass} reading`}
-          maxLength={200}
-          value={supply}
-          onChange={(e) => onChange({ supply: e.target.value })}
-        />
-      </label>
+      <SaidField label="What is it" most={100} value={name} onChange={(value) => onChange({ name: value })} />
+      <SaidField
+        label="Maker, if you know"
+        most={100}
+        value={maker}
+        onChange={(value) => onChange({ maker: value })}
+      />
+      <SaidField
+        label="Supply"
+        most={200}
+        value={supply}
+        look={{ input: "reading" }}
+        onChange={(value) => onChange({ supply: value })}
+      />
     </div>
   );
 }
