@@ -8,11 +8,11 @@ import { outcomesOf, type LiveCases, type Outcomes } from "./outcomes.ts";
 /** Checks tried at each further step: those that tell most now. */
 const FURTHER = 12;
 /** How many further steps are followed before the rest is reckoned by its entropy. */
-const DEPTH = 3;
+const DEPTH = 5;
 /** Outcomes less likely than this are not looked behind. */
-const UNLIKELY = 0.02;
+const UNLIKELY = 0.01;
 /** Where less than this is left to ask, bits, the matter is settled. */
-const SETTLED = 0.15;
+const SETTLED = 0.05;
 
 /** What stands at one point of the course that checks may take. */
 interface Ground {

@@ -50,7 +50,7 @@ const LEAST_GAIN = 0.004;
 /** A check that tells less than this share of the best one's gain only puts the best one off. */
 const WORTH_OF_BEST = 0.15;
 /** How many of the best are followed further. */
-const LOOK_AHEAD = 4;
+const LOOK_AHEAD = 6;
 
 /** A check with what it would tell and cost, before it is put in words. */
 export interface Candidate {
