@@ -154,7 +154,7 @@ try {
   const address = page.url();
   await context.close();
 
-  const views: { ms: number; kilobytes: number }[] = [];
+  const views: Awaited<ReturnType<typeof firstView>>[] = [];
   for (let i = 0; i < VIEWS; i++) views.push(await firstView(address));
   const result = {
     findingToRedrawMs: Math.round(median(findings)),
