@@ -91,7 +91,8 @@ function usePersonBeingChosen(): string | undefined {
   const choosing = useFetchers().find(
     (f) => f.formAction === "/settings/choices" && f.formData?.has("person"),
   );
-  return choosing?.formData?.get("person")?.toString();
+  const person = choosing?.formData?.get("person");
+  return typeof person === "string" ? person : undefined;
 }
 
 /** The people of the shop, none of them chosen beforehand; who is signed in has no choice. */
