@@ -128,8 +128,12 @@ test("a part of a job is tested with what surrounds it, and the verdict joins th
 /** Answers the plan as the hidden cause would, until it is called. */
 async function stripToCall(page: Page, trips: (on: readonly string[]) => boolean): Promise<number> {
   const next = page.getByTestId("strip-next");
+  const call = page.getByTestId("strip-call");
+  const ready = next.locator("button:enabled", { hasText: "It holds" });
   let tries = 0;
-  for (; tries < 24 && !(await page.getByTestId("strip-call").isVisible()); tries++) {
+  for (; tries < 24; tries++) {
+    await expect(call.or(ready).first()).toBeVisible();
+    if (await call.isVisible()) break;
     const on = (await next.getByRole("listitem").allTextContents())
       .filter((t) => t.endsWith(": on"))
       .map((t) => t.replace(/^\W*/u, "").replace(/: on$/u, ""));

@@ -8,19 +8,21 @@ import { fromDictionary, JobPage } from "./jobPage.ts";
 
 /** Readings to be taken without a finger on a key but the pedal's. */
 const WANTED = 6;
+/** More than one may have been asked for the check before. */
+const QUESTIONS_IN_AIR = 4;
 
 test("six readings come from the simulated meter by themselves, each taken with a pedal", async ({
   page,
 }) => {
   test.slow();
-  // What the probes touch: nothing for a moment after each reading that was taken, then what a sound unit shows there.
+  // What the probes touch: nothing for some questions after each lift, then what a sound unit shows there. Questions, not
+  // time: on a busy machine a moment in the air may pass without the meter being asked.
   const answers = fromDictionary(demoDictionary("glasswasher-gw4"), "as-it-should");
   let taken = 0;
-  let lifted = Date.now();
+  let inAir = 0;
+  const lift = () => void (inAir = QUESTIONS_IN_AIR);
   let touched: number | undefined;
-  const server = meterServer((fn) =>
-    touched === undefined || Date.now() - lifted < 700 ? noContact(fn) : touched,
-  );
+  const server = meterServer((fn) => (inAir-- > 0 || touched === undefined ? noContact(fn) : touched));
   await new Promise<void>((done) => server.listen(0, "127.0.0.1", done));
   const { port } = server.address() as AddressInfo;
   try {
@@ -92,18 +94,18 @@ test("six readings come from the simulated meter by themselves, each taken with 
         // A true zero, or an open pair, looks like probes in the air: that is taken by hand.
         if (touched === undefined || Math.abs(touched) < 0.05) {
           // Not what the meter still shows of the pair before.
-          lifted = Date.now();
+          lift();
           await expect(held).toBeHidden();
           await show.click({ timeout: 15_000 }).catch(() => undefined);
-          lifted = Date.now();
+          lift();
           await expect.poll(async () => (await rows.count()) > filed || !(await isSame())).toBe(true);
           continue;
         }
         // The probes come from the air to this pair.
-        lifted = Date.now();
+        lift();
         await expect(held).toBeVisible();
         if (taken === 0) expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-        lifted = Date.now();
+        lift();
         // Any key that a pedal sends.
         await press("PageDown");
         if ((await rows.count()) > filed) taken++;
