@@ -11,7 +11,9 @@ export default tseslint.config(
   {
     languageOptions: {
       parserOptions: {
-        projectService: { allowDefaultProject: ["*.mjs", "*.cjs", "bin/*.mjs", "bin/steps/*.mjs"] },
+        projectService: {
+          allowDefaultProject: ["*.mjs", "*.cjs", "bin/*.mjs", "bin/steps/*.mjs", "tests/support/bare/*.mjs"],
+        },
         tsconfigRootDir: import.meta.dirname,
       },
     },

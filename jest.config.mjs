@@ -10,16 +10,37 @@ const swc = (tsx) => [
   },
 ];
 
-export default {
-  testMatch: ["<rootDir>/{core,server,app,demo,tests}/**/*.test.ts"],
+/** Tests of a server's own things: connections, processes, what is set once a program. Each file has them to itself. */
+const OF_A_SERVER = ["server", "tests/server", "tests/cli"];
+
+const every = {
   testEnvironment: "node",
-  // A test that builds a whole dictionary takes seconds on an idle machine; speed is measured by the benches.
-  testTimeout: 60_000,
-  // Both cores of a small machine: Jest by itself leaves one idle.
-  maxWorkers: 2,
-  extensionsToTreatAsEsm: [".ts", ".tsx"],
-  transform: { "\\.tsx$": swc(true), "\\.ts$": swc(false) },
   // Tests work for the demo shop, as its server does.
   setupFiles: ["<rootDir>/tests/support/inDemoShop.ts"],
   modulePathIgnorePatterns: ["<rootDir>/build", "<rootDir>/.zygodrome"],
+};
+
+export default {
+  // Both cores of a small machine: Jest by itself leaves one idle.
+  maxWorkers: 2,
+  // A test that builds a whole dictionary takes seconds on an idle machine; speed is measured by the benches.
+  testTimeout: 60_000,
+  projects: [
+    {
+      ...every,
+      displayName: "program",
+      testMatch: ["<rootDir>/{core,app,demo,tests}/**/*.test.ts"],
+      testPathIgnorePatterns: OF_A_SERVER.map((folder) => `<rootDir>/${folder}/`),
+      // In plain Node, one process for many files: a world of its own for every file makes the engine three times as slow, and
+      // what was unpacked, compiled and solved for one file would be so again for the next. They change nothing they share.
+      runner: ["jest-light-runner", { runtime: "child_process" }],
+    },
+    {
+      ...every,
+      displayName: "server",
+      testMatch: OF_A_SERVER.map((folder) => `<rootDir>/${folder}/**/*.test.ts`),
+      extensionsToTreatAsEsm: [".ts", ".tsx"],
+      transform: { "\\.tsx$": swc(true), "\\.ts$": swc(false) },
+    },
+  ],
 };

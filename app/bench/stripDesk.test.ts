@@ -1,5 +1,6 @@
-import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import { beforeEach, describe, expect, test } from "@jest/globals";
 import { leakAmps } from "#core/loads/index.ts";
+import { standIns } from "../../tests/support/standIns.ts";
 import {
   emptyRow,
   loadDesk,
@@ -10,6 +11,8 @@ import {
   rowOf,
   saveDesk,
 } from "./stripDesk.ts";
+
+const standIn = standIns();
 
 /** A storage of the page's own, as a browser has it. */
 class Storage {
@@ -27,10 +30,7 @@ class Storage {
 let storage: Storage;
 beforeEach(() => {
   storage = new Storage();
-  Object.defineProperty(globalThis, "localStorage", { value: storage, configurable: true });
-});
-afterEach(() => {
-  Reflect.deleteProperty(globalThis, "localStorage");
+  standIn({ localStorage: storage });
 });
 
 test("a job's desk is its own", () => {

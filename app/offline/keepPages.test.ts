@@ -1,5 +1,8 @@
-import { describe, expect, it } from "@jest/globals";
+import { describe, expect, test } from "@jest/globals";
+import { standIns } from "../../tests/support/standIns.ts";
 import { keepPages } from "./keepPages.ts";
+
+const standIn = standIns();
 
 /** A browser of maps, with a server that answers as it is told. */
 function browser(answer: (address: string) => Response | Error) {
@@ -7,7 +10,7 @@ function browser(answer: (address: string) => Response | Error) {
   const said = new Map<string, string>();
   const asked: string[] = [];
   let held = false;
-  Object.assign(globalThis, {
+  standIn({
     navigator: {
       onLine: true,
       serviceWorker: { controller: {} },
@@ -48,14 +51,14 @@ const usual = (address: string) => (address === "/keep" ? Response.json(LIST) : 
 const MINUTE = 60_000;
 
 describe("what is kept for times without a network", () => {
-  it("is every page of the list, and the dictionaries pass the service worker", async () => {
+  test("is every page of the list, and the dictionaries pass the service worker", async () => {
     const { kept, asked } = browser(usual);
     await keepPages(100 * MINUTE);
     expect(kept()).toEqual(["/", "/jobs/1", "/tests/fuse-ohms"]);
     expect(asked).toContain("/dictionaries/a");
   });
 
-  it("is asked for again after ten minutes, and what lasts is not fetched twice", async () => {
+  test("is asked for again after ten minutes, and what lasts is not fetched twice", async () => {
     const { asked } = browser(usual);
     await keepPages(100 * MINUTE);
     const first = asked.length;
@@ -65,7 +68,7 @@ describe("what is kept for times without a network", () => {
     expect(asked.slice(first)).toEqual(["/keep", "/", "/jobs/1", "/dictionaries/a"]);
   });
 
-  it("is asked for again after a minute where a dictionary was not built yet", async () => {
+  test("is asked for again after a minute where a dictionary was not built yet", async () => {
     const { asked } = browser((address) =>
       address === "/dictionaries/a" ? new Response("", { status: 404 }) : usual(address),
     );
@@ -77,7 +80,7 @@ describe("what is kept for times without a network", () => {
     expect(asked.slice(first)).toContain("/dictionaries/a");
   });
 
-  it("is gone on with where a page was left before its end", async () => {
+  test("is gone on with where a page was left before its end", async () => {
     let isGone = true;
     const { kept } = browser((address) =>
       isGone && address === "/jobs/1" ? new TypeError("Failed to fetch") : usual(address),
@@ -89,7 +92,7 @@ describe("what is kept for times without a network", () => {
     expect(kept()).toEqual(["/", "/jobs/1", "/tests/fuse-ohms"]);
   });
 
-  it("is asked for again where the server could not say what it is", async () => {
+  test("is asked for again where the server could not say what it is", async () => {
     let isBroken = true;
     const { kept } = browser((address) => (isBroken ? new Response("", { status: 503 }) : usual(address)));
     await keepPages(100 * MINUTE);
@@ -99,7 +102,7 @@ describe("what is kept for times without a network", () => {
     expect(kept()).toHaveLength(3);
   });
 
-  it("holds no page that led elsewhere or was refused", async () => {
+  test("holds no page that led elsewhere or was refused", async () => {
     const elsewhere = Object.defineProperty(new Response("sign in"), "redirected", { value: true });
     const { kept } = browser((address) => {
       if (address === "/") return elsewhere;
@@ -109,13 +112,13 @@ describe("what is kept for times without a network", () => {
     expect(kept()).toEqual(["/tests/fuse-ohms"]);
   });
 
-  it("is fetched by one tab only", async () => {
+  test("is fetched by one tab only", async () => {
     const { asked } = browser(usual);
     await Promise.all([keepPages(100 * MINUTE), keepPages(100 * MINUTE)]);
     expect(asked.filter((a) => a === "/keep")).toHaveLength(1);
   });
 
-  it("waits for the service worker and the network", async () => {
+  test("waits for the service worker and the network", async () => {
     const { asked } = browser(usual);
     Object.assign(navigator, { onLine: false });
     await keepPages(100 * MINUTE);

@@ -9,12 +9,12 @@ export function cleanEnvironment(extra = {}) {
 
 /**
  * Runs a program to its end and returns its output. `inherit` shows the output as it comes instead.
- * Throws StepError with the last lines of the output when it fails.
+ * Throws StepError with the last lines of the output when it fails. After `mostMinutes` it is ended, and has failed.
  */
 export function run(
   command,
   args,
-  { env = cleanEnvironment(), cwd, inherit = false, fix, allowFailure = false } = {},
+  { env = cleanEnvironment(), cwd, inherit = false, fix, allowFailure = false, mostMinutes } = {},
 ) {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, {
@@ -23,10 +23,12 @@ export function run(
       stdio: inherit ? ["ignore", "inherit", "inherit"] : ["ignore", "pipe", "pipe"],
     });
     let output = "";
+    const limit = mostMinutes && setTimeout(() => child.kill("SIGKILL"), mostMinutes * 60_000);
     child.stdout?.on("data", (chunk) => (output += chunk));
     child.stderr?.on("data", (chunk) => (output += chunk));
     child.on("error", (error) => reject(new StepError(`${command} could not be run: ${error.message}`, fix)));
     child.on("close", (code) => {
+      clearTimeout(limit);
       if (code === 0 || allowFailure) return resolve({ code, output });
       const tail = output.trim().split("\n").slice(-15).join("\n  ");
       reject(

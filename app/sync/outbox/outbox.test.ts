@@ -1,7 +1,8 @@
 import "fake-indexeddb/auto";
-import { afterAll, beforeAll, beforeEach, describe, expect, test } from "@jest/globals";
+import { beforeAll, beforeEach, describe, expect, test } from "@jest/globals";
 import { set } from "idb-keyval";
 import type { EventBody, JobEvent } from "#core/job/index.ts";
+import { standIns } from "../../../tests/support/standIns.ts";
 import {
   discard,
   drain,
@@ -18,19 +19,16 @@ import { change, drop, keep, readWaiting, type Waiting } from "./store.ts";
 let answers: (text: string) => number | undefined = () => 200;
 const taken: string[] = [];
 const stored = new Map<string, string>();
-const realFetch = globalThis.fetch;
+const standIn = standIns();
 
 beforeAll(() => {
   const nothing = () => undefined;
-  const define = (name: string, value: unknown) =>
-    Object.defineProperty(globalThis, name, { configurable: true, writable: true, value });
-  define("window", { addEventListener: nothing });
-  define("navigator", {});
-  // No timer, no other tab: each test says when to send.
-  define("BroadcastChannel", undefined);
-  define(
-    "localStorage",
-    new Proxy(
+  standIn({
+    window: { addEventListener: nothing },
+    navigator: {},
+    // No timer, no other tab: each test says when to send.
+    BroadcastChannel: undefined,
+    localStorage: new Proxy(
       {
         getItem: (k: string) => stored.get(k) ?? null,
         removeItem: (k: string) => void stored.delete(k),
@@ -40,19 +38,16 @@ beforeAll(() => {
         getOwnPropertyDescriptor: () => ({ enumerable: true, configurable: true }),
       },
     ),
-  );
-  globalThis.fetch = (async (url: string, init: RequestInit) => {
-    if (url.includes("/files?")) return Response.json({ media: "image/jpeg" });
-    const { body } = JSON.parse(init.body as string) as JobEvent;
-    const text = body.type === "note" ? body.text : body.type;
-    const status = answers(text);
-    if (status === undefined) throw new TypeError("fetch failed");
-    if (status === 200) taken.push(text);
-    return new Response("", { status });
-  }) as typeof fetch;
-});
-afterAll(() => {
-  globalThis.fetch = realFetch;
+    fetch: async (url: string, init: RequestInit) => {
+      if (url.includes("/files?")) return Response.json({ media: "image/jpeg" });
+      const { body } = JSON.parse(init.body as string) as JobEvent;
+      const text = body.type === "note" ? body.text : body.type;
+      const status = answers(text);
+      if (status === undefined) throw new TypeError("fetch failed");
+      if (status === 200) taken.push(text);
+      return new Response("", { status });
+    },
+  });
 });
 beforeEach(async () => {
   answers = () => 200;

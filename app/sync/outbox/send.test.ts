@@ -1,5 +1,6 @@
-import { afterEach, describe, expect, test } from "@jest/globals";
+import { describe, expect, test } from "@jest/globals";
 import type { JobEvent } from "#core/job/index.ts";
+import { standIns } from "../../../tests/support/standIns.ts";
 import { sendEntry, sendFile } from "./send.ts";
 
 const event: JobEvent = {
@@ -8,19 +9,18 @@ const event: JobEvent = {
   at: "2026-03-02T09:00:00.000Z",
   body: { type: "note", text: "Panel off." },
 };
-const realFetch = globalThis.fetch;
-afterEach(() => {
-  globalThis.fetch = realFetch;
-});
+const standIn = standIns();
 
 /** A server that answers with this status and text; or none at all. */
 function answering(status?: number, body = ""): { readonly asked: Request[] } {
   const asked: Request[] = [];
-  globalThis.fetch = (async (url: string, init: RequestInit) => {
-    asked.push(new Request(`http://here${url}`, init));
-    if (status === undefined) throw new TypeError("fetch failed");
-    return new Response(body, { status });
-  }) as typeof fetch;
+  standIn({
+    fetch: async (url: string, init: RequestInit) => {
+      asked.push(new Request(`http://here${url}`, init));
+      if (status === undefined) throw new TypeError("fetch failed");
+      return new Response(body, { status });
+    },
+  });
   return { asked };
 }
 
