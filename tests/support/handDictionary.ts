@@ -71,6 +71,7 @@ export function handDictionary(
     opens: () => new Set(),
     reaches: () => true,
     stand: () => EVERYWHERE,
+    unopened: () => new Map(),
     withMore() {
       return this;
     },

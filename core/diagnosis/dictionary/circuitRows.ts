@@ -91,10 +91,24 @@ export class CircuitCache {
   rows(suspects: readonly Suspect[], cases: readonly Case[], setup: Setup, checks: readonly Check[]): Row[] {
     const readings = checks.filter((c) => c.kind === "reading");
     const seen = checks.filter((c) => c.kind === "observation");
+    const live = this.unit.states.find((s) => s.id === setup.state)!.power === "live";
+    const usual = this.runs.stand(setup, []);
+    const standOf = (c: Case) => (live || this.opens(c).size > 0 ? this.runs.stand(setup, c.faults) : usual);
     return [
-      ...(readings.length > 0 ? this.readingRows(suspects, cases, setup, readings) : []),
+      ...(readings.length > 0 ? this.readingRows(suspects, cases, setup, readings, standOf) : []),
       ...this.seenRows(suspects, cases, seen),
     ];
+  }
+
+  /** Rows of a dead unit's readings as if nothing had opened: no run of the sequence is needed for them. */
+  unopenedRows(
+    suspects: readonly Suspect[],
+    cases: readonly Case[],
+    setup: Setup,
+    checks: readonly ReadingCheck[],
+  ): ReadingRow[] {
+    const usual = this.runs.stand(setup, []);
+    return this.readingRows(suspects, cases, setup, checks, () => usual);
   }
 
   /** Whether everything that protects holds under each case with something taken off the supply. */
@@ -110,6 +124,7 @@ export class CircuitCache {
     cases: readonly Case[],
     setup: Setup,
     checks: readonly ReadingCheck[],
+    standOf: (c: Case) => Stand,
   ): ReadingRow[] {
     const { unit, runs } = this;
     const live = unit.states.find((s) => s.id === setup.state)!.power === "live";
@@ -135,7 +150,7 @@ export class CircuitCache {
     const sets = [...groups.values()].map((group) => ({ ...group, lines: probePairsOf(group.pairs) }));
     cases.forEach((c, i) => {
       const given = c.faults;
-      const stand = live || this.opens(c).size > 0 ? runs.stand(setup, given) : usual;
+      const stand = standOf(c);
       const { expanded, healthy } = stand.key === usual.key ? main : runs.circuit(stand, setup.lifts);
       const faults: readonly Fault[] = [...given, ...stand.opened];
       // Two contacts closed in a floating, dead circuit are too much for an update: what is left of 10⁹ Ω is lost in rounding.

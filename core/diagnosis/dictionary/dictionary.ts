@@ -43,6 +43,11 @@ export interface Dictionary {
    * @param only checks that it is to hold; all, where it is left out
    */
   withMore(more: SuspectList, only?: readonly Check[]): Dictionary;
+  /**
+   * Readings of a dead unit in the healthy case and further ones, by the check's id, as if nothing had opened; they cost no run of
+   * the sequence and are not kept.
+   */
+  unopened(more: SuspectList, checks: readonly ReadingCheck[]): ReadonlyMap<string, ReadingRow>;
   /** Setups in which a case's contacts do not settle, as "suspect id @ setup". */
   readonly chattering: readonly string[];
 }
@@ -202,6 +207,15 @@ function assemble(
       const two = ({ id }: Check) => (byId.has(id) ? twoOf(byId.get(id)!, i) : solved!.get(id)!);
       return new Map(checks.map((check) => [check.id, two(check) as ReadingRow]));
     },
+    unopened(more, checks) {
+      const all = [...suspects, ...more.suspects];
+      const together = [cases[0]!, ...more.cases];
+      const wide = more.cases.some((c) => c.wide) ? source.wide() : circuits;
+      const rows = [...groupBySetup(checks).values()].flatMap((group) =>
+        wide.unopenedRows(all, together, group[0]!.setup, group),
+      );
+      return new Map(rows.map((row) => [row.check.id, row]));
+    },
     withMore(more, only) {
       if (more.cases.length === 0) return this;
       const all = [...suspects, ...more.suspects];
@@ -310,8 +324,8 @@ function runRows(unit: UnitModel, cases: readonly Case[], checks: readonly Obser
   return rows;
 }
 
-function groupBySetup(checks: readonly Check[]): Map<string, Check[]> {
-  const groups = new Map<string, Check[]>();
+function groupBySetup<C extends Check>(checks: readonly C[]): Map<string, C[]> {
+  const groups = new Map<string, C[]>();
   for (const check of checks) {
     const key = setupKey(check.setup);
     const group = groups.get(key);

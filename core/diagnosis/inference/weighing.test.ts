@@ -85,6 +85,7 @@ function twoSuspects(): Dictionary {
     opens: () => new Set(),
     reaches: () => true,
     stand: () => EVERYWHERE,
+    unopened: () => new Map(),
     withMore() {
       return this;
     },

@@ -6,6 +6,7 @@ import { toScale } from "../dictionary/scale.ts";
 import { openedDevice } from "./openedDevice.ts";
 import { bestSingle, likelyPairs } from "./pairs.ts";
 import { relevantUnlisted } from "./relevance.ts";
+import { screened } from "./screening.ts";
 import { sizesBetween, unlistedBetween } from "./sizesBetween.ts";
 import { NOT_IN_MODEL, type SuspectList } from "./suspects.ts";
 
@@ -128,7 +129,11 @@ function likelyUnlisted(
   most: number,
 ): SuspectList {
   const leading = dictionary.suspects[indexOfMost(posterior.suspects)]!;
-  const candidates = relevantUnlisted(dictionary, findings, most, leading.part);
+  const device = openedDevice(dictionary.unit, leading);
+  const relevant = relevantUnlisted(dictionary, findings, most, leading.part);
+  // What would open the device that leads is kept however unlikely, so that all of them are held against it.
+  const candidates =
+    device === undefined ? screened(dictionary, posterior, findings, relevant, LEAST_KEPT) : relevant;
   if (candidates.suspects.length === 0) return candidates;
   const checks = checksOf(findings);
   const first = dictionary.suspects.length;
@@ -142,7 +147,6 @@ function likelyUnlisted(
     .map((suspect, k) => ({ suspect, k, chance: held.suspects[first + k]! }))
     .sort((a, b) => b.chance - a.chance);
   const likely = ranked.filter(({ chance }) => chance > least).slice(0, MOST_KEPT);
-  const device = openedDevice(dictionary.unit, leading);
   const opensIt = (k: number) =>
     tried.cases.some((c, i) => c.suspect === first + k && tried.opens(i).has(device!));
   const causes = device === undefined ? [] : ranked.filter((r) => !likely.includes(r) && opensIt(r.k));

@@ -16,6 +16,15 @@ export interface Unlisted {
   readonly sizes: readonly (readonly Fault[])[];
 }
 
+/**
+ * Of the sizes of an unlisted fault, those that every other one does less than: where they change nothing, none does. A bridge's is
+ * its lowest ohms, a joint's its highest; another value lies on both sides of the right one.
+ */
+export function strongestSizes<T>(kind: UnlistedKind, sizes: readonly T[]): readonly T[] {
+  if (kind === "other-value") return sizes;
+  return kind === "poor-joint" ? sizes.slice(-1) : sizes.slice(0, 1);
+}
+
 /** A unit with a sound gap wherever something may be bridged, and a sound joint at every terminal that may go poor. */
 export interface WideUnit {
   readonly unit: UnitModel;
