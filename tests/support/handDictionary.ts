@@ -72,6 +72,7 @@ export function handDictionary(
     reaches: () => true,
     stand: () => EVERYWHERE,
     unopened: () => new Map(),
+    alone: () => ({ rows: new Map(), opens: () => new Set() }),
     withMore() {
       return this;
     },

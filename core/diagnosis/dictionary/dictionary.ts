@@ -48,8 +48,19 @@ export interface Dictionary {
    * the sequence and are not kept.
    */
   unopened(more: SuspectList, checks: readonly ReadingCheck[]): ReadonlyMap<string, ReadingRow>;
+  /**
+   * Rows of checks in the healthy case and further ones, by the check's id, and what opens in each: of single sizes, each as if there
+   * were no others, which is why they are not kept.
+   */
+  alone(more: SuspectList, checks: readonly Check[]): Alone;
   /** Setups in which a case's contacts do not settle, as "suspect id @ setup". */
   readonly chattering: readonly string[];
+}
+
+/** Further cases by themselves: the healthy one is number 0. */
+export interface Alone {
+  readonly rows: ReadonlyMap<string, Row>;
+  readonly opens: (i: number) => ReadonlySet<string>;
 }
 
 /** Readings (checks × cases) that a dictionary holds at most: 12 bytes each. */
@@ -215,6 +226,13 @@ function assemble(
         wide.unopenedRows(all, together, group[0]!.setup, group),
       );
       return new Map(rows.map((row) => [row.check.id, row]));
+    },
+    alone(more, checks) {
+      const all = [...suspects, ...more.suspects];
+      const together = [cases[0]!, ...more.cases];
+      const own = more.cases.some((c) => c.wide) ? source.wide() : circuits;
+      const rows = computeRows(source, own, all, together, checks);
+      return { rows, opens: (i) => own.opens(together[i]!) };
     },
     withMore(more, only) {
       if (more.cases.length === 0) return this;

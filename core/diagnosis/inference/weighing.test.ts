@@ -86,6 +86,7 @@ function twoSuspects(): Dictionary {
     reaches: () => true,
     stand: () => EVERYWHERE,
     unopened: () => new Map(),
+    alone: () => ({ rows: new Map(), opens: () => new Set() }),
     withMore() {
       return this;
     },

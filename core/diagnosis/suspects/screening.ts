@@ -48,14 +48,12 @@ export function screened(
   });
   if (near.suspects.length === 0) return near;
 
-  const own = dictionary.cases.length;
-  const tried = dictionary.withMore(strongest(near, first), checks);
-  const left = indices(strongest(near, first), first).map((list) => list.map((i) => own + i));
-  const row = new Map(checks.map((check): [string, Row] => [check.id, tried.row(check)]));
+  const { rows, opens } = dictionary.alone(strongest(near, first), checks);
+  const left = indices(strongest(near, first), first);
   return reaching(near, (k, check) => {
-    const now = row.get(check);
+    const row = rows.get(check);
     // Where the strongest size opens something, a weaker one may do what it does not.
-    const isKnown = now && left[k]!.every((i) => tried.opens(i).size === 0 && isAlike(now, i));
+    const isKnown = row && left[k]!.every((i) => opens(1 + i).size === 0 && isAlike(row, 1 + i));
     return isKnown ? "healthy" : "best";
   });
 }
