@@ -23,8 +23,6 @@ const every = {
 export default {
   // Both cores of a small machine: Jest by itself leaves one idle.
   maxWorkers: 2,
-  // A test that builds a whole dictionary takes seconds on an idle machine; speed is measured by the benches.
-  testTimeout: 60_000,
   projects: [
     {
       ...every,
@@ -39,6 +37,8 @@ export default {
       ...every,
       displayName: "server",
       testMatch: OF_A_SERVER.map((folder) => `<rootDir>/${folder}/**/*.test.ts`),
+      // What waits for a process takes seconds on an idle machine; speed is measured by the benches.
+      testTimeout: 60_000,
       extensionsToTreatAsEsm: [".ts", ".tsx"],
       transform: { "\\.tsx$": swc(true), "\\.ts$": swc(false) },
     },
