@@ -1,6 +1,6 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { JobPage } from "./jobPage.ts";
+import { barriersOn } from "./barriers.ts";
 
 async function fill(page: Page, fields: Readonly<Record<string, string>>): Promise<void> {
   for (const [label, value] of Object.entries(fields)) {
@@ -295,9 +295,7 @@ for (const colorScheme of ["light", "dark"] as const)
       });
       const page = await context.newPage();
       const check = async () => {
-        const { violations } = await new AxeBuilder({ page })
-          .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
-          .analyze();
+        const violations = await barriersOn(page, ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]);
         expect(
           violations
             .filter((v) => v.impact === "serious" || v.impact === "critical")

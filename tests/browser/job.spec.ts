@@ -1,6 +1,6 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
 import { JobPage, readingOf } from "./jobPage.ts";
+import { barriersOn } from "./barriers.ts";
 
 const COLD_RINSE = {
   "Does the display light?": "yes",
@@ -203,9 +203,7 @@ for (const colorScheme of ["light", "dark"] as const)
       const barriers = async () => {
         // On a screen this tall nothing lies half under what sticks to the edges.
         await page.setViewportSize({ ...viewport, height: viewport.width < 1280 ? 3000 : viewport.height });
-        const { violations } = await new AxeBuilder({ page })
-          .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
-          .analyze();
+        const violations = await barriersOn(page, ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]);
         await page.setViewportSize(viewport);
         return violations
           .filter((v) => v.impact === "serious" || v.impact === "critical")

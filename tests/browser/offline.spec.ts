@@ -1,4 +1,3 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type BrowserContext, type Page } from "@playwright/test";
 import pg from "pg";
 import { freePort } from "../../bin/steps/port.mjs";
@@ -6,6 +5,7 @@ import { startServer, stopServer } from "../../bin/steps/serve.mjs";
 import { DICTIONARIES, PAGES } from "../../app/offline/names.ts";
 import { JobPage } from "./jobPage.ts";
 import { ownShop } from "./ownShop.ts";
+import { barriersOn } from "./barriers.ts";
 
 /** A shop of its own, whose server goes away: to the browser that is the cellar. */
 
@@ -85,7 +85,7 @@ test("without a network: jobs, tests and units open from the browser, entries of
     await expect(other.getByRole("heading", { name: "Without a network" })).toBeVisible();
     await expect(other.getByText("2 entries wait here")).toBeVisible();
     await expect(other.getByRole("link", { name: /^Glasswasher GW4, job/ }).first()).toBeVisible();
-    expect((await new AxeBuilder({ page: other }).analyze()).violations).toEqual([]);
+    expect(await barriersOn(other)).toEqual([]);
     // From a page that is open, too.
     await other.goto("/tests/fuse-ohms");
     await other.getByRole("link", { name: "Zygodrome" }).click();

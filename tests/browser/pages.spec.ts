@@ -1,6 +1,6 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { GUIDE_PAGES } from "../../app/guide/guidePages.ts";
+import { barriersOn } from "./barriers.ts";
 
 /** Every page that has an address of its own in the demo shop; what opens over a job is tested where it is worked. */
 const PAGES = [
@@ -39,7 +39,7 @@ const PAGES = [
 async function look(page: Page, address: string): Promise<string[]> {
   await page.goto(address);
   await page.locator("main, [role=main], h1").first().waitFor();
-  const { violations } = await new AxeBuilder({ page }).analyze();
+  const violations = await barriersOn(page);
   const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
   return [
     ...violations.flatMap((v) => v.nodes.map((n) => `${v.id} at ${n.target.join(" ")}`)),
@@ -86,4 +86,13 @@ test("the guide is searched as one types, a page leads to the next, and a word i
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Papers for the customer");
   await page.goto("/guide/teapot");
   await expect(page.getByText("The guide has no page “teapot”.")).toBeVisible();
+});
+
+test("a picture without words and grey letters on grey are barriers, and are found", async ({ page }) => {
+  await page.setContent(
+    '<html lang="en"><title>Two barriers</title><main><h1>Two</h1><img src="data:,"><p style="color:#999;background:#aaa">Grey.</p></main></html>',
+  );
+  const found = (await barriersOn(page)).map((v) => v.id).sort();
+  expect(found).toEqual(["color-contrast", "image-alt"]);
+  expect((await barriersOn(page, ["wcag2a"])).map((v) => v.id)).toEqual(["image-alt"]);
 });

@@ -1,13 +1,13 @@
 import { randomUUID } from "node:crypto";
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Browser, type Page } from "@playwright/test";
 import { pageAt } from "./pageAt.ts";
+import { barriersOn } from "./barriers.ts";
 
 /** The machine that the tests run on needs no sign-in: people are added there, and come in by browsers of their own. */
 const PHRASE = "four otters by the lock";
 
 async function noViolations(page: Page): Promise<void> {
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  expect(await barriersOn(page)).toEqual([]);
 }
 
 /** Adds somebody on the People page. Returns the link to hand on. */

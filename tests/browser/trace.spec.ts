@@ -1,8 +1,8 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import type { Chain } from "../support/chain.ts";
 import { heats, SOUND_WARMER, WARMER, warmerReads } from "../support/foodWarmer.ts";
 import { byCatalogue, JobPage, type Answers } from "./jobPage.ts";
+import { barriersOn } from "./barriers.ts";
 
 /** What an honest technician answers to the check on the card, from the chain alone. */
 function honestly(chain: Chain): Answers {
@@ -113,7 +113,7 @@ for (const [width, height, theme] of [
     await trace(page, "Urn", WARMER.slice(0, 8));
     await page.getByRole("button", { name: /^Cut-out TH1/ }).click();
     await expect(page.getByTestId("traced-readings")).toBeVisible();
-    const { violations } = await new AxeBuilder({ page }).analyze();
+    const violations = await barriersOn(page);
     expect(violations.filter((v) => v.impact === "serious" || v.impact === "critical")).toEqual([]);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
   });
