@@ -280,7 +280,7 @@ function Reading({
       <p
         data-testid="meter-shows"
         data-held={held === undefined ? undefined : "true"}
-        className="reading text-right text-7xl font-semibold sm:text-8xl"
+        className="reading text-right text-[clamp(2.5rem,13vw,6rem)] leading-tight font-semibold whitespace-nowrap"
       >
         {held ?? shows ?? "…"}
       </p>
