@@ -1,3 +1,4 @@
+import { Term } from "../guide/Term.tsx";
 import type { ReactNode } from "react";
 import type { Load, StripStep, Strategy } from "#core/loads/index.ts";
 import type { Hazard } from "#core/unit/index.ts";
@@ -38,7 +39,9 @@ export function StripDesk(props: Props) {
   return (
     <main className="mx-auto grid max-w-7xl grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 p-4 md:p-6 xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
       <div className="xl:col-span-2">
-        <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold">Strip-down {props.heading}</h1>
+        <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold">
+          <Term id="strip">Strip-down</Term> {props.heading}
+        </h1>
         <p className="pt-2">
           For a unit that trips, blows fuses or pulls its rail down: take everything off, prove the bare
           supply, put the loads back. {props.back}

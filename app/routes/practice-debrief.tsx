@@ -1,3 +1,4 @@
+import { Term } from "../guide/Term.tsx";
 import { useState } from "react";
 import { data, Link } from "react-router";
 import { actionText, shownText, slipText, type DebriefStep } from "#core/practice/index.ts";
@@ -226,7 +227,7 @@ function Replay({
       {step.best && (
         <p>
           Expected to tell most then: <strong>{checkText(unit, step.best.check)}</strong>,{" "}
-          {setupText(unit, step.best.check)}; {step.best.bits.toFixed(1)} bits in{" "}
+          {setupText(unit, step.best.check)}; {step.best.bits.toFixed(1)} <Term id="bits">bits</Term> in{" "}
           {Math.max(1, Math.round(step.best.minutes))} min.
         </p>
       )}

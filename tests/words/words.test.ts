@@ -1,4 +1,7 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
 import { describe, expect, test } from "@jest/globals";
+import { TERMS } from "../../app/guide/terms.ts";
 import { AREAS, sentencesIn } from "../../bin/words/sentences.ts";
 
 /** What the trade does not say, or says otherwise. */
@@ -49,4 +52,12 @@ describe("words of the interface", () => {
       all.filter((s) => pattern.test(s.text)).map((s) => `${s.file}:${s.line} “${s.text}”: say ${instead}`),
     ).toEqual([]),
   );
+});
+
+test("every term that is explained is explained where it stands, and no other", () => {
+  const pages = readdirSync("app", { recursive: true, encoding: "utf8" }).filter((f) => f.endsWith(".tsx"));
+  const placed = pages.flatMap((file) =>
+    [...readFileSync(join("app", file), "utf8").matchAll(/<Term id="(\w+)"/gu)].map(([, id]) => id!),
+  );
+  expect([...new Set(placed)].sort()).toEqual(Object.keys(TERMS).sort());
 });

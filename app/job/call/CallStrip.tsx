@@ -1,3 +1,4 @@
+import { Term } from "../../guide/Term.tsx";
 import { Link } from "react-router";
 import type { JobView } from "#core/view/index.ts";
 import { isToRepair } from "./isToRepair.ts";
@@ -47,7 +48,7 @@ export function CallStrip({
       <Strip>
         <span data-testid="call-waits">
           <strong className="block text-lg">
-            {call.itemName}: {Math.floor(call.chance * 100)} %, not yet a call
+            {call.itemName}: {Math.floor(call.chance * 100)} %, not yet a <Term id="call">call</Term>
           </strong>
           {call.standing}
         </span>

@@ -1,3 +1,4 @@
+import { Term } from "../../guide/Term.tsx";
 import { useState } from "react";
 import type { CourseView, ProposalView } from "#core/view/index.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -38,9 +39,10 @@ export function CoursePanel({ courses, chosen, proposal, onChoose, onPoint, onWi
           <Button hotkey="w" onClick={onWiring}>
             Wiring
           </Button>
-          <label className="flex items-center gap-2 text-[0.9375rem]">
-            Course
+          <span className="flex items-center gap-2 text-[0.9375rem]">
+            <Term id="course">Course</Term>
             <select
+              aria-label="Course"
               className="min-h-11 border-[1.5px] border-ink px-2 font-semibold"
               value={course.id}
               onChange={(e) => onChoose(e.target.value)}
@@ -51,7 +53,7 @@ export function CoursePanel({ courses, chosen, proposal, onChoose, onPoint, onWi
                 </option>
               ))}
             </select>
-          </label>
+          </span>
         </div>
       </div>
       {dead ? (

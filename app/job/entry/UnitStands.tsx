@@ -1,3 +1,4 @@
+import { Term } from "../../guide/Term.tsx";
 import type { ReadingCheck } from "#core/diagnosis/index.ts";
 import type { JobState } from "#core/job/index.ts";
 import { liftOf, type UnitModel } from "#core/unit/index.ts";
@@ -21,9 +22,12 @@ export function UnitStands({
   const states = unit.states.filter((s) => s.power === power);
   return (
     <p className="flex flex-wrap items-center gap-2 pt-1.5 text-[0.9375rem]">
-      <label className="flex items-center gap-2">
-        The unit is in
+      <span className="flex items-center gap-2">
+        <span>
+          The unit is in <Term id="state">state</Term>
+        </span>
         <select
+          aria-label="The unit is in"
           className="min-h-11 max-w-56 border-[1.5px] border-here px-2 font-semibold"
           value={setup.state}
           onChange={(e) => onState(e.target.value)}
@@ -35,7 +39,7 @@ export function UnitStands({
             </option>
           ))}
         </select>
-      </label>
+      </span>
       {setup.lifts.map((lift) => (
         <Button key={lift} className="px-3! text-sm" onClick={() => onBack(lift)}>
           {liftOf(unit, lift)?.name ?? lift}: it is back on

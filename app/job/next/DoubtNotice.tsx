@@ -20,7 +20,11 @@ export function DoubtNotice({ view, onAgain }: Props) {
     >
       <TriangleAlert aria-hidden size={20} className="mt-1 shrink-0 text-hazard" />
       <div className="grow">
-        {doubt && <p>{doubt.text}</p>}
+        {doubt && (
+          <p>
+            <Term id="doubt">In doubt</Term>: {doubt.text}
+          </p>
+        )}
         {view.outside && (
           <p>
             <strong>

@@ -1,3 +1,4 @@
+import { Term } from "../../guide/Term.tsx";
 import { Zap } from "lucide-react";
 import type { Order } from "#core/diagnosis/index.ts";
 import { ORDER_NAME, type JobView, type ProbeView, type ProposalView } from "#core/view/index.ts";
@@ -118,7 +119,14 @@ function CardHead({
   return (
     <div className="flex items-baseline justify-between gap-3">
       <h2 className="section-title">
-        {chosen === 0 ? "Next" : `Other check, ${chosen + 1} of ${proposals.length}`} · {proposal.time}
+        {chosen === 0 ? (
+          <Term id="check">Next</Term>
+        ) : (
+          <>
+            Other <Term id="check">check</Term>, {chosen + 1} of {proposals.length}
+          </>
+        )}{" "}
+        · {proposal.time}
         {proposal.live && " · live"}
         {ranking && " · being worked out again…"}
       </h2>

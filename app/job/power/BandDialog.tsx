@@ -1,3 +1,4 @@
+import { Term } from "../../guide/Term.tsx";
 import { useState } from "react";
 import { type EventBody, type JobState } from "#core/job/index.ts";
 import { isProven, meterProof, proofRecord, proofSteps, type ProofStep } from "#core/view/index.ts";
@@ -99,6 +100,9 @@ function LiveOrDead({ onChoose }: { onChoose: (target: "live" | "dead") => void 
       <Button className="min-h-14" onClick={() => onChoose("dead")}>
         Dead: take ohms
       </Button>
+      <p className="sm:col-span-2">
+        A check that needs the other <Term id="power">power</Term> asks for it first.
+      </p>
     </div>
   );
 }

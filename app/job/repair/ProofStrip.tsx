@@ -1,3 +1,4 @@
+import { Term } from "../../guide/Term.tsx";
 import type { EventBody, JobState } from "#core/job/index.ts";
 import { safetyRows, type JobView, type ProofRow, type ProofView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
@@ -49,7 +50,8 @@ export function ProofStrip({
       <div className="flex flex-wrap items-center justify-between gap-3">
         <span>
           <strong className="block text-lg">
-            {proof.proven ? "Repaired and proven" : "Repaired, to be proven"}
+            {proof.proven ? "Repaired and " : "Repaired, to be "}
+            <Term id="proof">proven</Term>
           </strong>
           {repair.body.what}
         </span>

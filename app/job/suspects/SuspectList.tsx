@@ -21,7 +21,8 @@ export function SuspectList({ view, onEnter }: { view: JobView; onEnter: (body: 
     <section aria-label="Suspects" className="grow px-4 py-2.5">
       <h2 className="section-title">
         Left: {view.standingSuspects} of {view.totalSuspects} <Term id="suspect">suspects</Term>, in{" "}
-        {view.standingItems} replaceable <Term id="item">item{view.standingItems === 1 ? "" : "s"}</Term>
+        {view.standingItems} replaceable <Term id="item">item{view.standingItems === 1 ? "" : "s"}</Term>,
+        each with its <Term id="chance">chance</Term>
       </h2>
       <ol data-testid="suspects">
         {shown.map((item) => (
