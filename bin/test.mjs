@@ -55,19 +55,33 @@ async function inOrder(...checks) {
   for (const each of checks) await each();
 }
 
+/** Both cores: the tests in plain Node as two halves, then those of a server, which wait for processes more than they compute. */
 async function jest() {
-  const file = path.join(results, "jest.json");
+  await Promise.all(["1/2", "2/2"].map((shard) => jestOf("program", [`--shard=${shard}`, "--forceExit"])));
+  await jestOf("server", ["--maxWorkers=2"]);
+}
+
+async function jestOf(project, args) {
+  const file = path.join(results, `jest-${project}-${args[0].replace(/\W/g, "-")}.json`);
   const env = cleanEnvironment({
     DATABASE_URL: cluster.appUrl,
     OWNER_DATABASE_URL: cluster.url,
     DICTIONARIES: dictionaries,
-    // The second and third are for tests in plain Node (jest.config.mjs).
+    // The last two are for tests in plain Node (jest.config.mjs).
     NODE_OPTIONS:
       "--no-warnings --experimental-vm-modules --import tsx --import ./tests/support/bare/register.mjs",
   });
   await run(
     process.execPath,
-    ["node_modules/jest/bin/jest.js", "--json", `--outputFile=${file}`, "--silent"],
+    [
+      "node_modules/jest/bin/jest.js",
+      "--selectProjects",
+      project,
+      "--json",
+      `--outputFile=${file}`,
+      "--silent",
+      ...args,
+    ],
     { cwd: root, env, inherit: true, allowFailure: true, mostMinutes: JEST_MINUTES },
   );
   const report = readReport(file);
