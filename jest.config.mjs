@@ -24,6 +24,8 @@ export default {
   // One process: the runner of plain tests hands its settings to several by a race, and one that misses them waits for ever.
   // bin/test.mjs runs halves of the tests side by side.
   maxWorkers: 1,
+  // Of a server's tests: what waits for a process takes seconds on an idle machine. A project's own limit counts for nothing.
+  testTimeout: 60_000,
   projects: [
     {
       ...every,
@@ -38,8 +40,6 @@ export default {
       ...every,
       displayName: "server",
       testMatch: OF_A_SERVER.map((folder) => `<rootDir>/${folder}/**/*.test.ts`),
-      // What waits for a process takes seconds on an idle machine; speed is measured by the benches.
-      testTimeout: 60_000,
       extensionsToTreatAsEsm: [".ts", ".tsx"],
       transform: { "\\.tsx$": swc(true), "\\.ts$": swc(false) },
     },

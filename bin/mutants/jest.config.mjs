@@ -8,6 +8,7 @@ const folders = (process.env.MUTANTS_FOLDERS ?? "core").split(",");
 
 export default {
   ...server,
+  testTimeout: base.testTimeout,
   rootDir: process.cwd(),
   testMatch: folders.map((folder) => `<rootDir>/${folder}/**/*.test.ts`),
   modulePathIgnorePatterns: ["<rootDir>/build"],
