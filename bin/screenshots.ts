@@ -3,6 +3,7 @@ import { JobPage } from "../tests/browser/jobPage.ts";
 import { WARMER } from "../tests/support/foodWarmer.ts";
 import { BAD_LIST } from "../tests/support/washerList.ts";
 import { launchBrowser, startOwnServer } from "../bench/ownServer.ts";
+import { awaitDictionaries } from "./steps/dictionaries.mjs";
 
 /** Takes the pictures in docs/screenshots anew, from the demo shop in a database of its own: `npm run screenshots`. */
 const FOLDER = process.argv[2] ?? "docs/screenshots";
@@ -15,6 +16,8 @@ const ANSWERS = {
 } as const;
 
 const server = await startOwnServer();
+// A new shop's first job would wait for them for minutes.
+await awaitDictionaries(server.cluster.url);
 const browser = await launchBrowser();
 
 async function open(width: number, height: number, colorScheme: "light" | "dark"): Promise<Page> {
