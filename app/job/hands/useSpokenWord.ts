@@ -5,8 +5,7 @@ import { useAlive } from "../../ui/useAlive.ts";
 interface Recognition {
   continuous: boolean;
   lang: string;
-  onresult:
-    ((event: { readonly results: ArrayLike<ArrayLike<{ readonly transcript: string }>> }) => void) | null;
+  onresult: ((event: { readonly results: SpeechRecognitionResultList }) => void) | null;
   onerror: ((event: { readonly error: string }) => void) | null;
   onend: (() => void) | null;
   start(): void;
