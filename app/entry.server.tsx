@@ -1,11 +1,25 @@
+import { AsyncLocalStorage } from "node:async_hooks";
 import { PassThrough } from "node:stream";
 import { createReadableStreamFromReadable } from "@react-router/node";
 import { renderToPipeableStream } from "react-dom/server";
 import { isRouteErrorResponse, ServerRouter, type EntryContext } from "react-router";
+import type { Language, Translator } from "#core/language/index.ts";
+import { speakBy } from "./language/tongue.ts";
+import { translatorFor } from "./language/translators.ts";
 import { NonceContext } from "./nonce.ts";
 
 /** After this the rest of a page is given up, ms. */
 const LONGEST_MS = 20_000;
+
+/** Every page is written in the language of who asked for it. */
+const languageOfPage = new AsyncLocalStorage<Translator>();
+speakBy(() => languageOfPage.getStore());
+
+/** As the page's own loader chose it (app/root.tsx). */
+function languageIn(context: EntryContext): Language {
+  const root = context.staticHandlerContext.loaderData.root as { language?: Language } | undefined;
+  return root?.language ?? "en";
+}
 
 /** Writes a page. Its scripts carry the nonce under which the server (server/requests/headers.ts) allows them. */
 export default function handleRequest(
@@ -15,6 +29,17 @@ export default function handleRequest(
   context: EntryContext,
 ): Promise<Response> | Response {
   if (request.method === "HEAD") return new Response(null, { status, headers });
+  const translator = translatorFor(languageIn(context));
+  if (!translator) return pageFor(request, status, headers, context);
+  return translator.then((say) => languageOfPage.run(say, () => pageFor(request, status, headers, context)));
+}
+
+function pageFor(
+  request: Request,
+  status: number,
+  headers: Headers,
+  context: EntryContext,
+): Promise<Response> {
   const nonce = request.headers.get("X-Page-Nonce") ?? "";
   return new Promise((resolve, reject) => {
     const timer = setTimeout(() => abort(), LONGEST_MS);

@@ -16,7 +16,7 @@ import type { Route } from "./+types/root";
 import { Problem } from "./ui/Problem.tsx";
 import { SignedOut } from "./ui/SignedOut.tsx";
 import { Waiting } from "./ui/Waiting.tsx";
-import { readChoices } from "#server/people/choices.ts";
+import { languageOf, readChoices } from "#server/people/choices.ts";
 import { NonceContext } from "./nonce.ts";
 import { Away } from "./offline/Away.tsx";
 import { OFFLINE_PAGE } from "./offline/names.ts";
@@ -34,12 +34,13 @@ export const meta: Route.MetaFunction = () => [{ title: "Zygodrome" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
   const choices = await readChoices(request);
+  const language = languageOf(request, choices);
   const acting = whoActs();
   // Before a sign-in nothing of a shop is told, nor on the page that every browser keeps.
   if (!acting || new URL(request.url).pathname === OFFLINE_PAGE)
-    return { choices, people: [], settings: undefined, signedIn: undefined };
+    return { choices, language, people: [], settings: undefined, signedIn: undefined };
   const [people, settings] = await Promise.all([listPeople(), readSettings()]);
-  return { choices, people: people.filter((p) => !p.left), settings, signedIn: acting.person };
+  return { choices, language, people: people.filter((p) => !p.left), settings, signedIn: acting.person };
 }
 
 /** Who works here and how the page looks change by forms only; without an answer the page stays as it is. */
@@ -49,7 +50,7 @@ export function Layout({ children }: { children: React.ReactNode }) {
   const data = useRouteLoaderData<typeof loader>("root");
   const nonce = useContext(NonceContext);
   return (
-    <html lang="en" data-theme={data?.choices.theme}>
+    <html lang={data?.language ?? "en"} data-theme={data?.choices.theme}>
       <head>
         <meta charSet="utf-8" />
         <meta

@@ -8,12 +8,14 @@ import {
 } from "#server/jobs/tickets.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/board";
+import { translated } from "../language/tongue.ts";
 import { BringFile } from "../trace/BringFile.tsx";
 import { TicketRow } from "../board/TicketRow.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
+import { LanguageChoice } from "../ui/LanguageChoice.tsx";
 import { Pages } from "../ui/Pages.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "Board · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Board · Zygodrome") }];
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { searchParams } = new URL(request.url);
@@ -95,6 +97,7 @@ export default function Board({ loaderData }: Route.ComponentProps) {
         {warranties.length > 0 && <Warranties list={warranties} />}
         <UnitLinks units={units} />
         <PlaceLinks />
+        <LanguageChoice className="xl:hidden" />
       </aside>
     </main>
   );

@@ -7,16 +7,24 @@ import { rememberChoices } from "#server/people/choices.ts";
 const choices = z.object({
   person: z.string().max(40).optional(),
   theme: z.enum(["paper", "cellar"]).optional(),
+  language: z.enum(["en", "de"]).optional(),
 });
 
-/** Remembers who is working and which theme, in this browser. */
+/** Remembers who is working, which theme and which language, in this browser. */
 export async function action({ request }: Route.ActionArgs) {
   const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
   const parsed = choices.safeParse(uncleanText(form) === undefined ? form : undefined);
-  if (!parsed.success) return data({ message: "That is no person or theme of this shop." }, { status: 400 });
-  const { person, theme } = parsed.data;
+  if (!parsed.success)
+    return data({ message: "That is no person, theme or language of this shop." }, { status: 400 });
+  const { person, theme, language } = parsed.data;
   return data(
     { message: "" },
-    { headers: await rememberChoices({ ...(person ? { person } : {}), ...(theme ? { theme } : {}) }) },
+    {
+      headers: await rememberChoices({
+        ...(person ? { person } : {}),
+        ...(theme ? { theme } : {}),
+        ...(language ? { language } : {}),
+      }),
+    },
   );
 }

@@ -4,10 +4,11 @@ import { KeyList } from "../guide/KeyList.tsx";
 import { PICTURES } from "../guide/pictures.ts";
 import { TERMS } from "../guide/terms.ts";
 import type { Route } from "./+types/guide-page";
+import { translated } from "../language/tongue.ts";
 import { buttonClass } from "../ui/Button.tsx";
 
 export const meta: Route.MetaFunction = ({ params }) => [
-  { title: `${guidePage(params.page)?.title ?? "Guide"} · Zygodrome` },
+  { title: translated(`${guidePage(params.page)?.title ?? "Guide"} · Zygodrome`) },
 ];
 
 export function loader({ params }: Route.LoaderArgs) {

@@ -2,10 +2,11 @@ import { Form, Link, useSearchParams, useSubmit } from "react-router";
 import { searchGuide } from "../guide/searchGuide.ts";
 import { TERMS } from "../guide/terms.ts";
 import type { Route } from "./+types/guide";
+import { translated } from "../language/tongue.ts";
 import { Button } from "../ui/Button.tsx";
 import { inputClass } from "../ui/Field.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "Guide · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Guide · Zygodrome") }];
 
 /** Nothing of a search comes from the server: the guide is the program's own. */
 export const shouldRevalidate = () => false;

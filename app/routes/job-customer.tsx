@@ -4,6 +4,7 @@ import { newLetter, listLetters, putLetter } from "#server/outbox/outbox.ts";
 import { customerPdf } from "#server/reports/customerPdf.ts";
 import { readPaper } from "#server/reports/jobPaper.ts";
 import type { Route } from "./+types/job-customer";
+import { translated } from "../language/tongue.ts";
 import { BillTable } from "../report/BillTable.tsx";
 import { readAssumptions, ReplaceOrRepair } from "../report/ReplaceOrRepair.tsx";
 import { PaperHead } from "../report/PaperHead.tsx";
@@ -15,9 +16,9 @@ import { DEFERENCE } from "../words/cautions.ts";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   {
-    title: loaderData
-      ? `For the customer, job ${loaderData.number} · Zygodrome`
-      : "For the customer · Zygodrome",
+    title: translated(
+      loaderData ? `For the customer, job ${loaderData.number} · Zygodrome` : "For the customer · Zygodrome",
+    ),
   },
 ];
 

@@ -6,11 +6,12 @@ import { previewMove, type Likely } from "#server/jobs/move.ts";
 import { readJob } from "#server/jobs/readJob.ts";
 import { recordEvent } from "#server/jobs/recordEvent.ts";
 import type { Route } from "./+types/job-revision";
+import { translated } from "../language/tongue.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { useShop } from "../ui/ShopBar.tsx";
 import { percentText } from "../words/percent.ts";
 
-export const meta: Route.MetaFunction = () => [{ title: "A newer revision · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("A newer revision · Zygodrome") }];
 
 export async function loader({ params, request }: Route.LoaderArgs) {
   const job = await readJob(params.job);

@@ -4,13 +4,16 @@ import { readJob } from "#server/jobs/readJob.ts";
 import { dictionaryAddress } from "#server/units/dictionaries.ts";
 import { analyseJob } from "#server/workers/analysis.ts";
 import type { Route } from "./+types/job";
+import { translated } from "../language/tongue.ts";
 import { JobWorkspace } from "../job/JobWorkspace.tsx";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   {
-    title: loaderData
-      ? `${loaderData.job.unit.name}, job ${loaderData.job.number} · Zygodrome`
-      : "Job · Zygodrome",
+    title: translated(
+      loaderData
+        ? `${loaderData.job.unit.name}, job ${loaderData.job.number} · Zygodrome`
+        : "Job · Zygodrome",
+    ),
   },
 ];
 

@@ -1,11 +1,12 @@
 import { Form, Link, useSearchParams, useSubmit } from "react-router";
 import { listLibrary, listTags, type LibraryUnit } from "#server/units/library.ts";
 import type { Route } from "./+types/library";
+import { translated } from "../language/tongue.ts";
 import { BringFile } from "../trace/BringFile.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "Units · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Units · Zygodrome") }];
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { searchParams } = new URL(request.url);

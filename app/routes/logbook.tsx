@@ -2,12 +2,13 @@ import { Form, Link, useSearchParams } from "react-router";
 import { PERIODS, readAsked } from "#server/logbook/asked.ts";
 import { answer, findJobs, QUESTIONS, unitsWorkedOn, type FoundPage } from "#server/logbook/logbook.ts";
 import type { Route } from "./+types/logbook";
+import { translated } from "../language/tongue.ts";
 import { AnswerSection } from "../logbook/AnswerSection.tsx";
 import { FoundJobs } from "../logbook/FoundJobs.tsx";
 import { QUESTION_WORDS } from "../logbook/questionWords.ts";
 import { Button } from "../ui/Button.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "Logbook · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Logbook · Zygodrome") }];
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { searchParams } = new URL(request.url);

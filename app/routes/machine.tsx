@@ -1,10 +1,11 @@
 import { differenceInCalendarDays } from "date-fns";
 import { machineNow } from "#server/watch/machine.ts";
 import type { Route } from "./+types/machine";
+import { translated } from "../language/tongue.ts";
 import { bytesText } from "../offline/room.ts";
 import { Clock } from "../ui/Clock.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "The machine · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("The machine · Zygodrome") }];
 
 export async function loader() {
   const machine = await machineNow();

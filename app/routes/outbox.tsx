@@ -1,9 +1,10 @@
 import { Link } from "react-router";
 import { listLetters } from "#server/outbox/outbox.ts";
 import type { Route } from "./+types/outbox";
+import { translated } from "../language/tongue.ts";
 import { Clock } from "../ui/Clock.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "Outbox · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Outbox · Zygodrome") }];
 
 export async function loader() {
   return { letters: await listLetters() };

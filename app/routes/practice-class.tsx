@@ -5,13 +5,14 @@ import { listPeople } from "#server/people/people.ts";
 import { classList, listCourses, MOST_OF_A_COURSE, setCourse } from "#server/practice/progress.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/practice-class";
+import { translated } from "../language/tongue.ts";
 import { readChoices } from "#server/people/choices.ts";
 import { CourseForm } from "../practice/CourseForm.tsx";
 import { CourseTable } from "../practice/CourseTable.tsx";
 import { buttonClass } from "../ui/Button.tsx";
 import { useShop } from "../ui/ShopBar.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "The class · Practice · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("The class · Practice · Zygodrome") }];
 
 /** Courses that were set, shown at once. */
 const SHOWN = 30;

@@ -7,6 +7,7 @@ import type { UnitModel } from "#core/unit/index.ts";
 import { readFinished, readPractice } from "#server/practice/practices.ts";
 import { lookBack } from "#server/practice/practiceThreads.ts";
 import type { Route } from "./+types/practice-debrief";
+import { translated } from "../language/tongue.ts";
 import { faultText } from "../practice/faultText.ts";
 import { useSchools } from "../practice/useSchools.ts";
 import { SuspectsChart } from "../report/SuspectsChart.tsx";
@@ -15,7 +16,7 @@ import { useShop } from "../ui/ShopBar.tsx";
 import { money } from "../words/money.ts";
 import { percentText } from "../words/percent.ts";
 
-export const meta: Route.MetaFunction = () => [{ title: "Looking back · Practice · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Looking back · Practice · Zygodrome") }];
 
 export async function loader({ params }: Route.LoaderArgs) {
   const [practice, worked] = await Promise.all([

@@ -6,6 +6,7 @@ import type { UnitModel } from "#core/unit/index.ts";
 import { itemName } from "#core/view/index.ts";
 import { practiceNow, readPractice } from "#server/practice/practices.ts";
 import type { Route } from "./+types/practice-run";
+import { translated } from "../language/tongue.ts";
 import { PlugPanel } from "../job/course/PlugPanel.tsx";
 import { Chosen, HandsPanel } from "../practice/HandsPanel.tsx";
 import { MeterPanel, type Probes } from "../practice/MeterPanel.tsx";
@@ -17,7 +18,11 @@ import { useShop } from "../ui/ShopBar.tsx";
 import { money } from "../words/money.ts";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: loaderData ? `Practice, ${loaderData.practice.unit.name} · Zygodrome` : "Practice · Zygodrome" },
+  {
+    title: translated(
+      loaderData ? `Practice, ${loaderData.practice.unit.name} · Zygodrome` : "Practice · Zygodrome",
+    ),
+  },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {

@@ -12,6 +12,7 @@ import { exercisesOf, listCourses, progressOf, readSet } from "#server/practice/
 import { todays, todaysSeed } from "#server/practice/today.ts";
 import { listUnits } from "#server/units/models.ts";
 import type { Route } from "./+types/practice";
+import { translated } from "../language/tongue.ts";
 import { CourseTake } from "../practice/CourseTake.tsx";
 import { TopicsChart } from "../practice/TopicsChart.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
@@ -19,7 +20,7 @@ import { Clock } from "../ui/Clock.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
 import { useChoosing, useShop } from "../ui/ShopBar.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "Practice · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Practice · Zygodrome") }];
 
 /** Exercises shown of those set and of one's own. */
 const SHOWN = 8;

@@ -3,6 +3,7 @@ import { listPeople } from "#server/people/people.ts";
 import { readJob } from "#server/jobs/readJob.ts";
 import { analyseOverTime, analyseWhole } from "#server/workers/analysis.ts";
 import type { Route } from "./+types/report";
+import { translated } from "../language/tongue.ts";
 import { PaperHead } from "../report/PaperHead.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { likelyItems } from "#core/view/index.ts";
@@ -16,7 +17,9 @@ import { money } from "../words/money.ts";
 import { percentText } from "../words/percent.ts";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: loaderData ? `Report, job ${loaderData.job.number} · Zygodrome` : "Report · Zygodrome" },
+  {
+    title: translated(loaderData ? `Report, job ${loaderData.job.number} · Zygodrome` : "Report · Zygodrome"),
+  },
 ];
 
 export async function loader({ params, request }: Route.LoaderArgs) {

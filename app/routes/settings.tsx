@@ -3,11 +3,13 @@ import { changeSettings, CURRENCIES, readSettings, shopSettings } from "#server/
 import { MeterError } from "#server/meters/askMeter.ts";
 import { addMeter, identify, listMeters, newMeter, removeMeter } from "#server/meters/meters.ts";
 import type { Route } from "./+types/settings";
+import { translated } from "../language/tongue.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
+import { LanguageChoice } from "../ui/LanguageChoice.tsx";
 import { money } from "../words/money.ts";
 
-export const meta: Route.MetaFunction = () => [{ title: "Settings · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Settings · Zygodrome") }];
 
 export async function loader() {
   return { settings: await readSettings(), currencies: CURRENCIES, meters: await listMeters() };
@@ -104,6 +106,13 @@ export default function Settings({
   return (
     <main className="mx-auto max-w-3xl p-4 md:p-6">
       <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold">Settings</h1>
+      <section aria-label="Language of this screen" className="pt-3">
+        <LanguageChoice />
+        <p className="text-ink-soft">
+          The language of this screen is remembered by this browser only. What people have written stays as it
+          is.
+        </p>
+      </section>
       <p className="pt-3 text-ink-soft">
         For everybody in this shop. What is typed is read either way: 230,5 or 230.5, 180 °F or 82 °C, AWG 14
         or 2.5 mm².

@@ -13,12 +13,13 @@ import {
   type Sheet,
 } from "#core/component/index.ts";
 import type { Route } from "./+types/sheet";
+import { translated } from "../language/tongue.ts";
 import { Button } from "../ui/Button.tsx";
 import { Cautions } from "../job/next/Cautions.tsx";
 import { inputClass } from "../ui/Field.tsx";
 import { EMPTY_SHEET, loadSheet, saveSheet, sheetFromCsv, sheetToCsv } from "../bench/sheetDesk.ts";
 
-export const meta: Route.MetaFunction = () => [{ title: "Sheet of alike pairs · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Sheet of alike pairs · Zygodrome") }];
 
 type Board = "good" | "here";
 

@@ -4,12 +4,13 @@ import { uncleanText } from "#server/requests/cleanText.ts";
 import { fromOf } from "#server/requests/from.ts";
 import { changeSession } from "#server/requests/sessionCookie.ts";
 import type { Route } from "./+types/sign-in-link";
+import { translated } from "../language/tongue.ts";
 import { Button } from "../ui/Button.tsx";
 import { Gate } from "../ui/Gate.tsx";
 import { PassphraseField } from "../ui/PassphraseField.tsx";
 
 export const meta: Route.MetaFunction = () => [
-  { title: "Choose a passphrase · Zygodrome" },
+  { title: translated("Choose a passphrase · Zygodrome") },
   // The address is a key: no page that is opened from here learns it.
   { name: "referrer", content: "no-referrer" },
 ];

@@ -6,6 +6,7 @@ import { fromOf } from "#server/requests/from.ts";
 import { changeSession } from "#server/requests/sessionCookie.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import type { Route } from "./+types/sign-in";
+import { translated } from "../language/tongue.ts";
 import { forgetPages } from "../offline/keepPages.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
@@ -13,7 +14,7 @@ import { Gate } from "../ui/Gate.tsx";
 import { PasskeySignIn } from "../ui/PasskeySignIn.tsx";
 import { PassphraseField } from "../ui/PassphraseField.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "Sign in · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Sign in · Zygodrome") }];
 
 export function loader({ request }: Route.LoaderArgs) {
   const acting = whoActs();

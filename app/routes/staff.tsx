@@ -15,11 +15,12 @@ import {
 import { shopOfWork } from "#server/database/shopOfWork.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import type { Route } from "./+types/staff";
+import { translated } from "../language/tongue.ts";
 import { Button } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "People · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("People · Zygodrome") }];
 
 export async function loader() {
   const [staff, audited] = await Promise.all([listStaff(), lastAudited()]);

@@ -8,6 +8,7 @@ import { prepareAnalysis } from "#server/workers/analysis.ts";
 import { listUnits, newestModel } from "#server/units/models.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import type { Route } from "./+types/start-job";
+import { translated } from "../language/tongue.ts";
 import { Button } from "../ui/Button.tsx";
 import { badlyWord } from "#core/view/index.ts";
 import { Field, inputClass } from "../ui/Field.tsx";
@@ -19,7 +20,7 @@ import { codeChoices, openingChoices, stallChoices } from "../board/complaintCho
 import { rememberChoices } from "#server/people/choices.ts";
 import { readStartForm } from "../board/startForm.ts";
 
-export const meta: Route.MetaFunction = () => [{ title: "Start a job · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Start a job · Zygodrome") }];
 
 export async function loader({ request }: Route.LoaderArgs) {
   const units = await listUnits();

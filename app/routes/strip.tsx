@@ -2,10 +2,11 @@ import { data } from "react-router";
 import { readJob } from "#server/jobs/readJob.ts";
 import { stripLoads } from "#server/units/stripLoads.ts";
 import type { Route } from "./+types/strip";
+import { translated } from "../language/tongue.ts";
 import { StripAlone } from "../bench/StripAlone.tsx";
 import { StripOfJob } from "../bench/StripOfJob.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "Strip-down · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Strip-down · Zygodrome") }];
 
 /** The strip-down by itself, or of a job: then with what protects the unit, the loads behind it, and the tries so far. */
 export async function loader({ request }: Route.LoaderArgs) {

@@ -15,6 +15,7 @@ import {
 import { formatQuantity } from "#core/quantity/index.ts";
 import { readJob } from "#server/jobs/readJob.ts";
 import type { Route } from "./+types/test";
+import { translated } from "../language/tongue.ts";
 import { Cautions } from "../job/next/Cautions.tsx";
 import { FileInJob } from "../bench/FileInJob.tsx";
 import { JudgementPanel, VerdictLine } from "../bench/JudgementPanel.tsx";
@@ -24,7 +25,7 @@ import { TestFields } from "../bench/TestFields.tsx";
 import { BEFORE_LIVE } from "../words/cautions.ts";
 
 export const meta: Route.MetaFunction = ({ params }) => [
-  { title: `${componentTest(params.test)?.name ?? "Component test"} · Zygodrome` },
+  { title: translated(`${componentTest(params.test)?.name ?? "Component test"} · Zygodrome`) },
 ];
 
 /** The test, and where it was opened from a job: the unit's parts it is for and what surrounds the one chosen. */

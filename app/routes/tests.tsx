@@ -1,8 +1,9 @@
 import { Link, useSearchParams } from "react-router";
 import { COMPONENT_TESTS, FAMILIES } from "#core/component/index.ts";
 import type { Route } from "./+types/tests";
+import { translated } from "../language/tongue.ts";
 
-export const meta: Route.MetaFunction = () => [{ title: "Component tests · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Component tests · Zygodrome") }];
 
 /** All component tests by family. Opened from a job, each leads back to it. */
 export default function TestsPage() {

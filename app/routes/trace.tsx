@@ -1,9 +1,10 @@
 import { data } from "react-router";
 import { newestModel } from "#server/units/models.ts";
 import type { Route } from "./+types/trace";
+import { translated } from "../language/tongue.ts";
 import { TraceDesk } from "../trace/TraceDesk.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "Trace a circuit · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Trace a circuit · Zygodrome") }];
 
 export async function loader({ params }: Route.LoaderArgs) {
   if (params.unit === undefined) return { unit: undefined };

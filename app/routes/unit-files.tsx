@@ -1,10 +1,11 @@
 import { data, Link } from "react-router";
 import { newestModel } from "#server/units/models.ts";
 import type { Route } from "./+types/unit-files";
+import { translated } from "../language/tongue.ts";
 import { UnitFiles } from "../files/UnitFiles.tsx";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Files of ${loaderData?.unit.name ?? "a unit"} · Zygodrome` },
+  { title: translated(`Files of ${loaderData?.unit.name ?? "a unit"} · Zygodrome`) },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {

@@ -1,10 +1,11 @@
 import { data, Link } from "react-router";
 import { newestModel } from "#server/units/models.ts";
 import type { Route } from "./+types/unit-wiring";
+import { translated } from "../language/tongue.ts";
 import { WiringPlaces } from "../wiring/WiringPlaces.tsx";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: loaderData ? `Wiring of ${loaderData.unit.name} · Zygodrome` : "Wiring · Zygodrome" },
+  { title: translated(loaderData ? `Wiring of ${loaderData.unit.name} · Zygodrome` : "Wiring · Zygodrome") },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {

@@ -2,10 +2,11 @@ import { data } from "react-router";
 import { newestFile } from "#server/units/models.ts";
 import { listPictures } from "#server/units/pictures.ts";
 import type { Route } from "./+types/unit-workshop";
+import { translated } from "../language/tongue.ts";
 import { WorkshopDesk } from "../workshop/WorkshopDesk.tsx";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Workshop · ${loaderData?.name ?? "Unit"} · Zygodrome` },
+  { title: translated(`Workshop · ${loaderData?.name ?? "Unit"} · Zygodrome`) },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {

@@ -15,6 +15,7 @@ import { uncleanText } from "#server/requests/cleanText.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import { secondsText } from "#core/view/index.ts";
 import type { Route } from "./+types/unit";
+import { translated } from "../language/tongue.ts";
 import { OwnValues } from "../units/OwnValues.tsx";
 import { SymptomTable } from "../units/SymptomTable.tsx";
 import { UnitPictures } from "../units/UnitPictures.tsx";
@@ -24,7 +25,7 @@ import { money } from "../words/money.ts";
 import { WireSwatch } from "../ui/WireSwatch.tsx";
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [
-  { title: `${loaded?.unit.name ?? "Unit"} · Zygodrome` },
+  { title: translated(`${loaded?.unit.name ?? "Unit"} · Zygodrome`) },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {

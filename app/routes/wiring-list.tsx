@@ -2,9 +2,10 @@ import { data } from "react-router";
 import { newestModel } from "#server/units/models.ts";
 import { listPictures } from "#server/units/pictures.ts";
 import type { Route } from "./+types/wiring-list";
+import { translated } from "../language/tongue.ts";
 import { ListDesk } from "../trace/list/ListDesk.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "Wiring list · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("Wiring list · Zygodrome") }];
 
 export async function loader({ params }: Route.LoaderArgs) {
   if (params.unit === undefined) return { unit: undefined, pictures: [] };

@@ -8,12 +8,14 @@ import { uncleanText } from "#server/requests/cleanText.ts";
 import { fromOf } from "#server/requests/from.ts";
 import { dropSessionCookie, changeSession, readSessionCookie } from "#server/requests/sessionCookie.ts";
 import type { Route } from "./+types/you";
+import { translated } from "../language/tongue.ts";
 import { Button } from "../ui/Button.tsx";
+import { LanguageChoice } from "../ui/LanguageChoice.tsx";
 import { Clock } from "../ui/Clock.tsx";
 import { Passkeys } from "../ui/Passkeys.tsx";
 import { PassphraseField } from "../ui/PassphraseField.tsx";
 
-export const meta: Route.MetaFunction = () => [{ title: "You · Zygodrome" }];
+export const meta: Route.MetaFunction = () => [{ title: translated("You · Zygodrome") }];
 
 /** Who is signed in; at the shop's own machine nobody is. */
 function you() {
@@ -66,6 +68,7 @@ export default function You({ loaderData, actionData }: Route.ComponentProps) {
           Sign out
         </Button>
       </Form>
+      <LanguageChoice />
       <section aria-labelledby="devices">
         <h2 id="devices" className="border-b border-rule pb-2 text-xl font-bold">
           Where you are signed in

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { LanguageChoice } from "./LanguageChoice.tsx";
 
 /** A page before the shop: the mark, and one thing to do. */
 export function Gate({ title, children }: { title: string; children: ReactNode }) {
@@ -9,6 +10,7 @@ export function Gate({ title, children }: { title: string; children: ReactNode }
       </p>
       <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold">{title}</h1>
       {children}
+      <LanguageChoice />
     </main>
   );
 }

@@ -2,6 +2,7 @@ import { SunMoon, UserRound } from "lucide-react";
 import { Link, useFetcher, useFetchers, useRouteLoaderData } from "react-router";
 import type { ShopSettings } from "#server/shop/settings.ts";
 import type { loader } from "../root.tsx";
+import { LanguageChoice } from "./LanguageChoice.tsx";
 
 /** Places, with what a phone has room for. A phone has those without at the end of the board. */
 const PLACES = [
@@ -49,6 +50,7 @@ export function ShopBar() {
         ))}
       </nav>
       <span className="grow" />
+      <LanguageChoice className="max-xl:hidden" />
       <PersonChoice />
       <ThemeChoice />
     </header>

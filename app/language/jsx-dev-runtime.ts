@@ -1,0 +1,2 @@
+export { Fragment, jsx, jsx as jsxDEV, jsxs } from "./jsx-runtime.ts";
+export type { JSX } from "react";

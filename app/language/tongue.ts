@@ -1,0 +1,17 @@
+import type { Translator } from "#core/language/index.ts";
+
+/** How a page that is being written speaks; undefined where it speaks as the program is written. */
+type Tongue = () => Translator | undefined;
+
+let tongue: Tongue = () => undefined;
+
+/** Says where the language comes from: a browser has one, a server one for every request. Called once, before anything is shown. */
+export function speakBy(source: Tongue): void {
+  tongue = source;
+}
+
+/** What is spoken where this is asked. */
+export const spoken = (): Translator | undefined => tongue();
+
+/** A text that reaches people past the elements of a page: a title of a window, a voice. */
+export const translated = (text: string): string => tongue()?.(text) ?? text;
