@@ -30,7 +30,9 @@ export function JobHeader({ job, view, onCall, onKeys, onWatch, onHands }: Props
           {String(job.number).padStart(4, "0")}
         </span>
         <h1 className="min-w-0 truncate text-lg font-bold md:text-[1.375rem]">{job.unit.name}</h1>
-        <span className="truncate text-ink-soft max-md:hidden">{whichOne(job.label, view)}</span>
+        <span className="truncate text-ink-soft max-md:hidden">
+          <WhichOne label={job.label} made={view.state.made} />
+        </span>
         <span className="grow" />
         <span className="flex shrink-0 items-center gap-2">
           <span className="max-lg:hidden">
@@ -55,7 +57,9 @@ export function JobHeader({ job, view, onCall, onKeys, onWatch, onHands }: Props
           />
         </span>
       </div>
-      <p className="text-ink-soft max-md:hidden">{view.state.complaint}</p>
+      <p translate="no" className="text-ink-soft max-md:hidden">
+        {view.state.complaint}
+      </p>
     </header>
   );
 }
@@ -66,9 +70,16 @@ export function JobParticulars({ job, view }: Pick<Props, "job" | "view">) {
     <section aria-label="The job" className="border-b-[1.5px] border-ink bg-sheet px-4 py-2 lg:hidden">
       <p>
         <span className="reading font-semibold">{String(job.number).padStart(4, "0")}</span>
-        {whichOne(job.label, view) && <span className="text-ink-soft"> · {whichOne(job.label, view)}</span>}
+        {(job.label !== "" || view.state.made !== undefined) && (
+          <span className="text-ink-soft">
+            {" · "}
+            <WhichOne label={job.label} made={view.state.made} />
+          </span>
+        )}
       </p>
-      <p className="pb-1">{view.state.complaint}</p>
+      <p translate="no" className="pb-1">
+        {view.state.complaint}
+      </p>
       <div className="flex items-center gap-3">
         <PersonChoice />
         <ThemeChoice />
@@ -78,5 +89,12 @@ export function JobParticulars({ job, view }: Pick<Props, "job" | "view">) {
 }
 
 /** Which of its kind it is: its place or number, and the year on its plate. */
-const whichOne = (label: string, { state }: Props["view"]) =>
-  [label, state.made === undefined ? "" : `made ${state.made}`].filter(Boolean).join(", ");
+function WhichOne({ label, made }: { label: string; made: number | undefined }) {
+  return (
+    <>
+      <span translate="no">{label}</span>
+      {label !== "" && made !== undefined && ", "}
+      {made !== undefined && <span>made {made}</span>}
+    </>
+  );
+}

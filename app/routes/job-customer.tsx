@@ -190,7 +190,10 @@ function Send({
               required
               maxLength={10000}
               className={inputClass}
-              defaultValue={`Good day,\nenclosed is what was found and done on your ${unit.name}.`}
+              defaultValue={[
+                translated("Good day,"),
+                translated(`enclosed is what was found and done on your ${unit.name}.`),
+              ].join("\n")}
             />
           )}
         </Field>

@@ -20,12 +20,20 @@ export async function loader({ request }: Route.LoaderArgs) {
     answer(wanted, asked),
     unitsWorkedOn(),
   ]);
-  return { asked, found, shown, units, sought: asked.words.join(" ") };
+  return {
+    asked,
+    found,
+    shown,
+    units,
+    questions: QUESTIONS,
+    periods: PERIODS,
+    sought: asked.words.join(" "),
+  };
 }
 
 /** What this shop has met: its jobs in one search, and what they say when they are counted. */
 export default function Logbook({
-  loaderData: { asked, found, shown, units, sought },
+  loaderData: { asked, found, shown, units, questions, periods, sought },
 }: Route.ComponentProps) {
   const [params] = useSearchParams();
   /** Another question of the same jobs. */
@@ -37,7 +45,7 @@ export default function Logbook({
   return (
     <main className="mx-auto flex max-w-6xl flex-col gap-5 p-4 md:p-6">
       <h1 className="border-b-2 border-ink pb-2 text-[1.75rem] font-bold">Logbook</h1>
-      <Search key={params.toString()} asked={asked} units={units} sought={sought} question={shown.id} />
+      <Search key={params.toString()} {...{ asked, units, periods, sought }} question={shown.id} />
       <p role="status">
         {countText(found)}
         {(sought !== "" || asked.unit !== undefined || asked.days !== undefined) && (
@@ -55,7 +63,7 @@ export default function Logbook({
       {found.all > 0 && (
         <>
           <nav aria-label="Questions" className="flex flex-wrap gap-x-5 border-b border-rule">
-            {QUESTIONS.map((q) => (
+            {questions.map((q) => (
               <Link
                 key={q}
                 to={asking(q)}
@@ -81,9 +89,10 @@ type Loaded = Route.ComponentProps["loaderData"];
 function Search({
   asked,
   units,
+  periods,
   sought,
   question,
-}: Pick<Loaded, "asked" | "units" | "sought"> & { question: string }) {
+}: Pick<Loaded, "asked" | "units" | "periods" | "sought"> & { question: string }) {
   return (
     <Form role="search" className="flex flex-wrap items-end gap-3">
       <input type="hidden" name="ask" value={question} />
@@ -120,7 +129,7 @@ function Search({
           className="min-h-11 border-[1.5px] border-ink px-2 font-normal"
         >
           <option value="">at any time</option>
-          {PERIODS.map((d) => (
+          {periods.map((d) => (
             <option key={d} value={d}>
               in the last {d} days
             </option>

@@ -34,13 +34,15 @@ export function heldBy(pattern: Pattern, text: string): string[] | undefined {
 }
 
 /**
- * Where the next piece stands. A mere blank between two holes is the last one before the piece behind it (“Control board 24 times”
- * is a name and a number), or the first where a number comes first.
+ * Where the next piece stands. A mere blank between two holes is the last one that a number follows (“Control board 24 times” is a
+ * name and a number), else the last of all; or the first, where a number comes first.
  */
 function nextPiece(text: string, at: number, piece: string, behind: string): number {
   if (piece.trim() !== "" || /^\d/u.test(text.slice(at))) return text.indexOf(piece, at);
   const end = behind === "" ? text.length : text.indexOf(behind, at);
-  return end < 0 ? -1 : text.lastIndexOf(piece, end - 1);
+  if (end < 0) return -1;
+  const numbers = [...text.slice(at, end).matchAll(/\s(?=[\d<−-])/gu)];
+  return numbers.length > 0 ? at + numbers.at(-1)!.index : text.lastIndexOf(piece, end - 1);
 }
 
 /** The pattern with its holes filled. A hole that the text did not have stays empty. */

@@ -16,20 +16,27 @@ interface Entry {
 /** A pattern with so many letters of its own is a sentence of the program, whatever is put in. */
 const SENTENCE = 12;
 /** So is one that begins with so many, or that sets off what is put in by a colon or quotes. Shorter ones (“{0} of {1}”) fit what people write, too. */
-const OPENING = 6;
+const OPENING = 5;
 const SHORT = 4;
 /** Words of a name or a reading that is put into a short phrase, a longer one, and a list. */
 const WORDS_OF_A_NAME = 3;
 const WORDS_OF_A_LONG_NAME = 6;
 const WORDS_IN_A_LIST = 4;
+/** Letters of a sentence: “no. 2” are not two. */
+const SHORTEST = 4;
 /** Texts within texts: a sentence with a reading with a place with a part. */
 const DEEPEST = 6;
 /** Translations kept; then it begins afresh. */
 const KEPT = 20_000;
 /** What strings several texts together, what holds least first. */
-const SEAMS = [/(\s+·\s+|\s+–\s+|;\s+|:\s+)/u, /(,\s+(?:and|or)\s+|,\s+)/u, /(\s+and\s+|\s+or\s+)/u];
+const SEAMS = [/(\s+·\s+|\s+–\s+|;\s+|:\s+)/u, /(,\s+(?:and|or)\s+|,\s+)/u];
+/** Between two things, or two names: what people write has it between sentences, too. */
+const BETWEEN = /(\s+and\s+|\s+or\s+)/u;
+/** A text in brackets, behind another or by itself; and what ends a sentence or introduces something. */
+const BRACKETED = /^(.*?\s)?\((.+)\)$/su;
+const ENDED = /^(.*[^.,:;?!…])([.,:;?!…]+)$/su;
 /** A number, or the short name of a part, before a text: “2 to be measured”, “K3 coil open”. */
-const LED = /^([\d.,]+|\p{Lu}[\p{Lu}\d.·_]*)(\s+)(\p{Ll}.*)$/su;
+const LED = /^([\d.,]+|\p{Lu}[\p{Lu}\d.·_]*|\p{Co}+)(\s+)(\p{Ll}.*)$/su;
 /** Where one sentence ends and another begins. */
 const NEXT_SENTENCE = /(?<=[.!?:])\s+(?=[\p{Lu}“\d])/u;
 /** The pattern index's place for those without a whole word of their own; no word is empty. */
@@ -62,9 +69,14 @@ export function translatorOf(catalogue: Catalogue): Translator {
     if (whole !== undefined || depth > DEEPEST) return whole;
     return (
       led(text, asWritten) ??
-      byPattern(text, depth) ??
+      joined(text.split(/(;\s+)/u), depth) ??
+      byPattern(text, depth, true, (held) => !NEXT_SENTENCE.test(held)) ??
       bySentences(text, depth) ??
+      byPattern(text, depth, true) ??
+      ended(text, depth) ??
       bySeams(text, depth) ??
+      byPattern(text, depth, false) ??
+      bracketed(text, depth) ??
       led(text, (rest) => known(rest, depth + 1))
     );
   }
@@ -80,16 +92,25 @@ export function translatorOf(catalogue: Catalogue): Translator {
     return first === first.toUpperCase() ? other[0]!.toUpperCase() + other.slice(1) : other;
   }
 
-  function byPattern(text: string, depth: number): string | undefined {
+  /** By a sentence of the program, whatever is put in; or by a phrase, with nothing in it but the program's own, names and numbers. */
+  function byPattern(
+    text: string,
+    depth: number,
+    sentences: boolean,
+    mayHold: (held: string) => boolean = () => true,
+  ): string | undefined {
     const tried = new Set<Entry>(byAnchor.get(ANYWHERE));
     for (const word of text.match(/\p{L}+/gu) ?? []) for (const e of byAnchor.get(word) ?? []) tried.add(e);
-    for (const entry of [...tried].sort((a, b) => b.letters - a.letters)) {
+    const fitting = [...tried]
+      .filter((e) => e.isSentence === sentences)
+      .sort((a, b) => b.letters - a.letters);
+    for (const entry of fitting) {
       const held = heldBy(entry.from, text);
-      if (!held) continue;
+      if (!held?.every(mayHold)) continue;
       const inside = held.map((h) => around(h, (core) => known(core, depth + 1)));
       const most = entry.letters < SHORT ? WORDS_OF_A_NAME : WORDS_OF_A_LONG_NAME;
       const areOurs = held.every((h, i) => inside[i] !== h || isName(h.trim(), most));
-      if (entry.isSentence || areOurs) return filled(entry.to, inside);
+      if (sentences || areOurs) return filled(entry.to, inside);
     }
     return undefined;
   }
@@ -97,9 +118,23 @@ export function translatorOf(catalogue: Catalogue): Translator {
   /** Each sentence for itself: one that somebody wrote may stand beside one of the program. */
   function bySentences(text: string, depth: number): string | undefined {
     const parts = text.split(NEXT_SENTENCE);
-    if (parts.length < 2) return undefined;
+    if (parts.length < 2 || parts.some((p) => p.length < SHORTEST)) return undefined;
     const said = parts.map((p) => known(p, depth + 1));
     return said.some((s) => s !== undefined) ? said.map((s, i) => s ?? parts[i]!).join(" ") : undefined;
+  }
+
+  function bracketed(text: string, depth: number): string | undefined {
+    const [, before = "", inner] = BRACKETED.exec(text) ?? [];
+    const said = inner === undefined ? undefined : known(inner, depth + 1);
+    if (said === undefined) return undefined;
+    const first = around(before, (core) => known(core, depth + 1));
+    return first !== before || isName(before.trim(), WORDS_IN_A_LIST) ? `${first}(${said})` : undefined;
+  }
+
+  function ended(text: string, depth: number): string | undefined {
+    const [, rest, end] = ENDED.exec(text) ?? [];
+    const said = rest === undefined ? undefined : known(rest, depth + 1);
+    return said === undefined ? undefined : said + end;
   }
 
   function led(text: string, say: (rest: string) => string | undefined): string | undefined {
@@ -113,7 +148,12 @@ export function translatorOf(catalogue: Catalogue): Translator {
       const said = joined(text.split(seam), depth);
       if (said !== undefined) return said;
     }
-    return undefined;
+    const names = text.split(BETWEEN);
+    return names.every(
+      (n, i) => i % 2 === 1 || !isName(n, Infinity) || /\d|(?:^|\s)\p{Lu}$/u.test(n) || !/\s\p{Ll}/u.test(n),
+    )
+      ? joined(names, depth)
+      : undefined;
   }
 
   /** Pieces and, between them, what joins them; all of it, or nothing. */
@@ -153,7 +193,8 @@ function around(text: string, say: (core: string) => string | undefined): string
 const isSentence = (pattern: Pattern): boolean =>
   lettersOf(pattern) >= SENTENCE ||
   lettersOf({ pieces: pattern.pieces.slice(0, 1), holes: [] }) >= OPENING ||
-  (lettersOf(pattern) >= 3 && /[:“(]\s?$/u.test(pattern.pieces[0]!));
+  (lettersOf(pattern) >= 3 && /[:“(]\s?$/u.test(pattern.pieces[0]!)) ||
+  pattern.pieces.some((piece) => /\p{L}{3,}:\s$/u.test(piece));
 
 /** A name, a point, a reading, or an element of the page in the text's place: few words, and a figure or a capital among them. */
 const isName = (text: string, most: number): boolean =>

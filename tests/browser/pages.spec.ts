@@ -47,11 +47,11 @@ async function look(page: Page, address: string): Promise<string[]> {
   ];
 }
 
-for (const [theme, width] of [
-  ["light", 1280],
-  ["dark", 390],
+for (const [theme, width, locale] of [
+  ["light", 1280, "en-GB"],
+  ["dark", 390, "de-AT"],
 ] as const)
-  test(`no page has a barrier, nor scrolls sideways: ${theme}, ${width} wide`, async ({
+  test(`no page has a barrier, a mistake of its program, nor scrolls sideways: ${theme}, ${width} wide, ${locale}`, async ({
     browser,
     baseURL,
   }) => {
@@ -60,13 +60,16 @@ for (const [theme, width] of [
     const context = await browser.newContext({
       ...(baseURL ? { baseURL } : {}),
       colorScheme: theme,
+      locale,
       viewport: { width, height: 844 },
       serviceWorkers: "block",
     });
     const page = await context.newPage();
     const found: Record<string, string[]> = {};
+    const mistakes: string[] = [];
+    page.on("pageerror", (error) => mistakes.push(error.message));
     for (const address of PAGES) {
-      const barriers = await look(page, address);
+      const barriers = [...(await look(page, address)), ...mistakes.splice(0)];
       if (barriers.length > 0) found[address] = barriers;
     }
     await context.close();
