@@ -5,6 +5,7 @@ const swc = (tsx) => [
       parser: { syntax: "typescript", tsx },
       target: "es2023",
       transform: { react: { runtime: "automatic" } },
+      experimental: { keepImportAttributes: true },
     },
     module: { type: "es6" },
   },

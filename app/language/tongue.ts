@@ -10,8 +10,21 @@ export function speakBy(source: Tongue): void {
   tongue = source;
 }
 
+/** What is said in one go in a language of its own, such as a drawing on a paper. */
+let now: Translator | undefined;
+
+export function speaking<Made>(say: Translator | undefined, make: () => Made): Made {
+  const before = now;
+  now = say;
+  try {
+    return make();
+  } finally {
+    now = before;
+  }
+}
+
 /** What is spoken where this is asked. */
-export const spoken = (): Translator | undefined => tongue();
+export const spoken = (): Translator | undefined => now ?? tongue();
 
 /** A text that reaches people past the elements of a page: a title of a window, a voice. */
-export const translated = (text: string): string => tongue()?.(text) ?? text;
+export const translated = (text: string): string => spoken()?.(text) ?? text;

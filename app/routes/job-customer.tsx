@@ -3,6 +3,8 @@ import { repairOrReplace } from "#core/job/index.ts";
 import { newLetter, listLetters, putLetter } from "#server/outbox/outbox.ts";
 import { customerPdf } from "#server/reports/customerPdf.ts";
 import { readPaper } from "#server/reports/jobPaper.ts";
+import { languageOf, readChoices } from "#server/people/choices.ts";
+import { translatorOnPaper } from "#server/reports/inLanguage.ts";
 import type { Route } from "./+types/job-customer";
 import { translated } from "../language/tongue.ts";
 import { BillTable } from "../report/BillTable.tsx";
@@ -54,7 +56,11 @@ export async function action({ params, request }: Route.ActionArgs) {
     return data({ said: parsed.error.issues.map((i) => i.message).join(" ") }, { status: 400 });
   const paper = await readPaper(params.job, request.signal);
   if (!paper) throw data("There is no job at this address.", { status: 404 });
-  const pdf = await customerPdf(paper, new URL(`/jobs/${params.job}`, request.url).href);
+  const pdf = await customerPdf(
+    paper,
+    new URL(`/jobs/${params.job}`, request.url).href,
+    translatorOnPaper(languageOf(request, await readChoices(request))),
+  );
   if (await putLetter(params.job, parsed.data, pdf))
     return data({ said: "Nobody of that name works here. Choose who is working." }, { status: 400 });
   return redirect(`/jobs/${params.job}/customer#sent`);

@@ -1,2 +1,3 @@
-export { translatorOf, type Catalogue, type Translator } from "./translator.ts";
+export type { Catalogue } from "./texts.ts";
+export { translatorOf, type Translator } from "./translator.ts";
 export { LANGUAGES, languageAmong, type Language } from "./languages.ts";

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { actingAs } from "./acting.ts";
-import { readChoices, rememberChoices } from "./choices.ts";
+import { languageOf, readChoices, rememberChoices } from "./choices.ts";
 
 describe("what the browser remembers", () => {
   const request = (headers: Headers) =>
@@ -25,6 +25,22 @@ describe("what the browser remembers", () => {
     expect(await readChoices(new Request("http://here/"))).toEqual({});
     const odd = await rememberChoices({ person: "", theme: "neon" as "paper" });
     expect(await readChoices(request(odd))).toEqual({});
+  });
+
+  test("a language that was chosen goes before what the browser likes; one that is not spoken here is none", async () => {
+    const asked = (headers: Headers, accepted: string) => {
+      const it = request(headers);
+      it.headers.set("Accept-Language", accepted);
+      return it;
+    };
+    const chosen = await rememberChoices({ language: "en" });
+    const german = asked(chosen, "de-DE,de");
+    expect(languageOf(german, await readChoices(german))).toBe("en");
+    const first = asked(new Headers(), "de-DE,de");
+    expect(languageOf(first, await readChoices(first))).toBe("de");
+    const other = asked(await rememberChoices({ language: "fr" as "de" }), "it");
+    expect(await readChoices(other)).toEqual({});
+    expect(languageOf(other, {})).toBe("en");
   });
 
   test("a name is not chosen by who is signed in: it is theirs", async () => {

@@ -1,13 +1,18 @@
-import type { Content } from "pdfmake/interfaces";
+import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Translator } from "#core/language/index.ts";
 import { money } from "#core/quantity/index.ts";
 import { DEFERENCE } from "#core/view/index.ts";
 import type { JobPaper } from "./jobPaper.ts";
 import { makePdf } from "./pdf.ts";
 
 /** The customer's page: what was wrong, what showed it, what was done, what it costs, and until when it is warranted. */
-export function customerPdf(paper: JobPaper, address: string): Promise<Uint8Array<ArrayBuffer>> {
+export function customerPdf(
+  paper: JobPaper,
+  address: string,
+  say?: Translator,
+): Promise<Uint8Array<ArrayBuffer>> {
   const { job, page, record } = paper;
-  return makePdf({
+  const document: TDocumentDefinitions = {
     info: { title: `Job ${four(job.number)}, ${job.unit.name}` },
     content: [
       head(paper, address),
@@ -23,7 +28,8 @@ export function customerPdf(paper: JobPaper, address: string): Promise<Uint8Arra
       ...warranty(paper),
       { text: DEFERENCE, fontSize: 8.5, color: "#444444", margin: [0, 14, 0, 0] },
     ],
-  });
+  };
+  return makePdf(document, say);
 }
 
 export const four = (number: number) => String(number).padStart(4, "0");

@@ -1,4 +1,5 @@
-import type { Content } from "pdfmake/interfaces";
+import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Translator } from "#core/language/index.ts";
 import { transferList } from "#core/job/index.ts";
 import { itemName } from "#core/view/index.ts";
 import type { Job } from "../jobs/readJob.ts";
@@ -13,6 +14,7 @@ export function labelsPdf(
   { number, unit }: Job,
   items: readonly string[],
   address: string,
+  say?: Translator,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const wires = transferList(unit, items);
   const labels = wires.map(({ at, colour, wire }): Content => ({
@@ -34,7 +36,7 @@ export function labelsPdf(
   for (let i = 0; i < labels.length; i += ACROSS)
     rows.push(Array.from({ length: ACROSS }, (_, k) => labels[i + k] ?? ""));
   const names = items.map((id) => itemName({ unit, suspects: unit.parts }, id)).join(", ");
-  return makePdf({
+  const document: TDocumentDefinitions = {
     pageMargins: [12 * MM, 12 * MM, 12 * MM, 12 * MM],
     info: { title: `Labels, job ${four(number)}` },
     content: [
@@ -57,5 +59,6 @@ export function labelsPdf(
             },
           },
     ],
-  });
+  };
+  return makePdf(document, say);
 }

@@ -2,6 +2,8 @@ import { createRequire } from "node:module";
 import path from "node:path";
 import pdfmake from "pdfmake";
 import type { TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Translator } from "#core/language/index.ts";
+import { documentIn } from "./inLanguage.ts";
 
 /** A face with Ω, µ and ° that is a whole file: the application's own is cut into alphabets. */
 const FONTS = path.dirname(
@@ -24,8 +26,12 @@ pdfmake.setUrlAccessPolicy(() => false);
 /** Points in a millimetre (72 to the inch). */
 export const MM = 72 / 25.4;
 
-/** The document as PDF, A4, with its fonts in it. */
-export async function makePdf(document: TDocumentDefinitions): Promise<Uint8Array<ArrayBuffer>> {
+/** The document as PDF, A4, with its fonts in it; in another language, where one is given. */
+export async function makePdf(
+  written: TDocumentDefinitions,
+  say: Translator | undefined,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const document = say ? documentIn(say, written) : written;
   const buffer = await pdfmake
     .createPdf({
       pageSize: "A4",

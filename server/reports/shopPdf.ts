@@ -1,4 +1,5 @@
-import type { Content } from "pdfmake/interfaces";
+import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Translator } from "#core/language/index.ts";
 import type { JobPaper } from "./jobPaper.ts";
 import { costs, four, head, section } from "./customerPdf.ts";
 import { makePdf } from "./pdf.ts";
@@ -9,10 +10,11 @@ export function shopPdf(
   address: string,
   /** How the suspects stood after each finding, drawn; undefined where they are not computed. */
   chart: string | undefined,
+  say?: Translator,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const { job, page, view, record, names } = paper;
   const { minutes } = record;
-  return makePdf({
+  const document: TDocumentDefinitions = {
     info: { title: `Job ${four(job.number)}, ${job.unit.name}, findings` },
     content: [
       head(paper, address),
@@ -42,7 +44,8 @@ export function shopPdf(
       ]),
       costs(paper),
     ],
-  });
+  };
+  return makePdf(document, say);
 }
 
 /** What was tested before it went back, set on the new part, and ordered. */

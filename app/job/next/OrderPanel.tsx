@@ -65,7 +65,7 @@ export function OrderPanel({ events, order, ask, onChoose, onClose }: Props) {
               <span>
                 <strong className="block">{ORDER_NAME[one]}</strong>
                 <span className="text-[0.9375rem] text-ink-soft">
-                  {view ? (view.next ?? "nothing left to check this way") : "reckoning …"}
+                  {view ? (view.next ?? "nothing left to check this way") : "calculating …"}
                 </span>
               </span>
               <span className="reading text-right text-xl font-semibold">

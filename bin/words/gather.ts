@@ -131,7 +131,8 @@ function neverRead(node: ts.Node): boolean {
   return ts.isTaggedTemplateExpression(node);
 }
 
-const HOLE = "\u0000";
+/** What is put in, while a text is strung together: a character that no source has. */
+const HOLE = "\ue000";
 /** A place that a sentence fills by a name: {least}, or {feed:4} with so many figures. */
 const NAMED = new RegExp(`\\{(?:[a-z]\\w*(?::\\d+)?|${HOLE})\\}`, "giu");
 
@@ -184,7 +185,7 @@ function asJsxReads(text: string): string {
 /** Neighbouring holes cannot be told apart and are one. */
 function numbered(text: string): string {
   let n = 0;
-  return text.replaceAll(/\u0000+/gu, () => `{${n++}}`);
+  return text.replaceAll(/\ue000+/gu, () => `{${n++}}`);
 }
 
 /** Words that people read: no list of classes, path, query or code. One word counts where it is shown, or as a name. */
@@ -198,7 +199,7 @@ function isRead(text: string, few: boolean): boolean {
   )
     return false;
   if (
-    /[a-z]:[a-z\[]|^[./#@]|[\w}]\/[\w{]|--|=>|\$\{|::|_|^\w+\(|;\s*\w+:/u.test(text) &&
+    /[a-z]:[a-z[]|^[./#@]|[\w}]\/[\w{]|--|=>|\$\{|::|_|^\w+\(|;\s*\w+:/u.test(text) &&
     !/\p{L}{2,} \p{L}{2,} \p{L}{2,}/u.test(text)
   )
     return false;

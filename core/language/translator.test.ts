@@ -1,0 +1,103 @@
+import { describe, expect, test } from "@jest/globals";
+import { filled, heldBy, patternOf } from "./pattern.ts";
+import { translatorOf } from "./translator.ts";
+
+describe("a pattern", () => {
+  const held = (pattern: string, text: string) => heldBy(patternOf(pattern), text);
+
+  test("finds what was put in, each hole as little as it can hold", () => {
+    expect(held("Measure {0} to {1}.", "Measure P4.3 to N.")).toEqual(["P4.3", "N"]);
+    expect(held("Measure {0} to {1}.", "Measure A to B to C.")).toEqual(["A", "B to C"]);
+    expect(held("{0} of {1}", "two of")).toBeUndefined();
+    expect(held("Measure {0}.", "Measure P4.3")).toBeUndefined();
+    expect(held("no hole", "no hole")).toEqual([]);
+    expect(held("aba{0}aba", "ababa")).toBeUndefined();
+  });
+
+  test("a mere blank between two holes stands before a number, else before the last word; behind a number that comes first", () => {
+    expect(held("{0} {1} times", "Control board 24 times")).toEqual(["Control board", "24"]);
+    expect(held("{0} {1} times", "Control board many times")).toEqual(["Control board", "many"]);
+    expect(held("{0} {1} left", "3 red wires left")).toEqual(["3", "red wires"]);
+  });
+
+  test("is filled in the other language's order; a hole may stand twice", () => {
+    expect(filled(patternOf("{1} von {0}, {1}"), ["a", "b"])).toBe("b von a, b");
+  });
+});
+
+describe("a translator", () => {
+  const say = translatorOf({
+    and: "und",
+    or: "oder",
+    ", and": " und",
+    "Control board": "Steuerplatine",
+    "coil open": "Spule unterbrochen",
+    "the fuse": "die Sicherung",
+    checks: "Prüfungen",
+    "to be measured": "zu messen",
+    "at least {0}": "mindestens {0}",
+    "{0} of {1}": "{0} von {1}",
+    "{0} is open": "{0} ist offen",
+    "{0} {1} times": "{0} {1}-mal",
+    "Called: {0}": "Diagnose: {0}",
+    "Measure {0} against {1} first.": "Zuerst {0} gegen {1} messen.",
+    "Take the cover off.": "Die Abdeckung abnehmen.",
+    "{0} at first, {1} at the end": "zuerst {0}, am Ende {1}",
+    open: "offen",
+  });
+
+  test.each([
+    ["a text as it stands", "Take the cover off.", "Die Abdeckung abnehmen."],
+    ["what is put in, where it goes", "Measure P4.3 against N first.", "Zuerst P4.3 gegen N messen."],
+    [
+      "what is put in is said too",
+      "Measure the fuse against N first.",
+      "Zuerst die Sicherung gegen N messen.",
+    ],
+    ["at the beginning of a sentence", "The fuse", "Die Sicherung"],
+    ["blanks around it stay", " the fuse ", " die Sicherung "],
+    ["a number before it", "2 to be measured", "2 zu messen"],
+    ["a part's short name before it", "K3 coil open", "K3 Spule unterbrochen"],
+    [
+      "sentences, one by one",
+      "Take the cover off. Mind the cat. Take the cover off.",
+      "Die Abdeckung abnehmen. Mind the cat. Die Abdeckung abnehmen.",
+    ],
+    [
+      "a list, with names in it",
+      "Control board 24 times, Fan F2 3 times",
+      "Steuerplatine 24-mal, Fan F2 3-mal",
+    ],
+    ["two things", "Control board and Fan F2", "Steuerplatine und Fan F2"],
+    ["what stands in brackets", "64 mΩ (at least 30 mΩ)", "64 mΩ (mindestens 30 mΩ)"],
+    ["before a point", "coil open.", "Spule unterbrochen."],
+    ["a name behind a colon", "Called: The thing that nobody knows", "Diagnose: The thing that nobody knows"],
+    [
+      "pieces of a list, each by its own pattern",
+      "A 84 % at first, 2 % at the end; B 5 % at first, 0 % at the end",
+      "zuerst A 84 %, am Ende 2 %; zuerst B 5 %, am Ende 0 %",
+    ],
+  ])("%s", (_, english, german) => expect(say(english)).toBe(german));
+
+  test.each([
+    ["a complaint", "Display dark or dim, the lid does not lock and it smells of smoke."],
+    ["a description", "Operator of a footbridge gate: 24 V DC from a battery"],
+    ["a name", "Wiring to pumps and valves"],
+    ["a sentence with a word of the program in it", "my cat ate the fuse, and then it was open all night"],
+    ["a number", "230.4 V"],
+    ["nothing", ""],
+    ["blanks", "  "],
+  ])("what people wrote stays as a whole: %s", (_, text) => expect(say(text)).toBe(text));
+
+  test("what was said is not said again in the other language", () => {
+    const once = say("{0} of {1}".replace("{0}", "3").replace("{1}", "5"));
+    expect(once).toBe("3 von 5");
+    expect(say(say("Called: Control board"))).toBe("Diagnose: Steuerplatine");
+  });
+
+  test("a text within a text within a text ends, whatever it holds", () => {
+    const deep = `${"Called: ".repeat(40)}the fuse`;
+    expect(say(deep)).toMatch(/die Sicherung$/u);
+    expect(say("$& and $1")).toBe("$& and $1");
+  });
+});
