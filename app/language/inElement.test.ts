@@ -33,6 +33,12 @@ describe("an element in another language", () => {
     });
   });
 
+  test("what a component was given and passes on is a text of its own", () => {
+    const icon = { type: "svg" };
+    const given = [3, " checks"];
+    expect(inLanguage(say, { children: [icon, given] })).toEqual({ children: [icon, ["3 Prüfungen"]] });
+  });
+
   test("what people wrote is marked, and stays", () => {
     const props = { children: "Save", translate: "no" };
     expect(inLanguage(say, props)).toBe(props);

@@ -34,16 +34,16 @@ export function inLanguage(say: Translator, props: Props): Props {
 
 function children(say: Translator, held: unknown): unknown {
   if (typeof held === "string") return say(held);
-  if (!Array.isArray(held) || !held.some((c) => typeof c === "string")) return held;
-  const text = held
-    .map((c: unknown, i) => (isText(c) ? String(c) : String.fromCharCode(FIRST_PLACE + i)))
-    .join("");
+  if (!Array.isArray(held)) return held;
+  const inner = held.map((c: unknown) => (Array.isArray(c) ? children(say, c) : c));
+  if (!inner.some((c) => typeof c === "string")) return inner.some((c, i) => c !== held[i]) ? inner : held;
+  const text = inner.map((c, i) => (isText(c) ? String(c) : String.fromCharCode(FIRST_PLACE + i))).join("");
   const other = say(text);
-  if (other === text) return held.map((c: unknown) => (typeof c === "string" ? say(c) : c));
+  if (other === text) return inner.map((c) => (typeof c === "string" ? say(c) : c));
   return other
     .split(/([\ue000-\uf8ff])/u)
     .filter((part) => part !== "")
-    .map((part) => (PLACES.test(part) ? (held as unknown[])[part.charCodeAt(0) - FIRST_PLACE] : part));
+    .map((part) => (PLACES.test(part) ? inner[part.charCodeAt(0) - FIRST_PLACE] : part));
 }
 
 const isText = (child: unknown): child is string | number =>

@@ -1,2 +1,1 @@
-export { Fragment, jsx, jsx as jsxDEV, jsxs } from "./jsx-runtime.ts";
-export type { JSX } from "react";
+export { Fragment, jsx as jsxDEV, type JSX } from "./jsx-runtime.ts";

@@ -1,21 +1,23 @@
-import { Fragment, jsx as element, jsxs as elements } from "react/jsx-runtime";
+import { Fragment, jsx as element, jsxs as elements, type JSX } from "react/jsx-runtime";
 import { inLanguage } from "./inElement.ts";
 import { spoken } from "./tongue.ts";
+
+type Make = (type: React.ElementType, props: unknown, key?: React.Key) => React.ReactElement;
 
 /**
  * What the compiler makes of every element of the interface (`jsxImportSource` in tsconfig.json): React's own, with its texts in
  * the language that is spoken. Sources keep their English, which is the key, as with gettext.
+ *
+ * A text is said once, where it goes onto the page or into a part of a library. The interface's own components are functions, and
+ * pass on what they are given as it is written.
  */
-export const jsx: typeof element = (type, props, key) => {
-  const say = spoken();
-  return element(type, say ? inLanguage(say, props as Record<string, unknown>) : props, key);
-};
+const speaking =
+  (make: Make): Make =>
+  (type, props, key) => {
+    const say = typeof type === "function" ? undefined : spoken();
+    return make(type, say ? inLanguage(say, props as Record<string, unknown>) : props, key);
+  };
 
-/** As `jsx`, for elements of several children. */
-export const jsxs: typeof elements = (type, props, key) => {
-  const say = spoken();
-  return elements(type, say ? inLanguage(say, props as Record<string, unknown>) : props, key);
-};
-
-export { Fragment };
-export type { JSX } from "react";
+export const jsx = speaking(element);
+export const jsxs = speaking(elements);
+export { Fragment, type JSX };

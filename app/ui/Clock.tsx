@@ -1,5 +1,4 @@
 import { format, isThisYear } from "date-fns";
-import { translated } from "../language/tongue.ts";
 import { useAlive } from "./useAlive.ts";
 
 /** A time of day in the reader's own zone. The server does not know it, so it writes UTC until the page is alive. */
@@ -12,7 +11,7 @@ export function Clock({ at, withDate = false }: { at: string; withDate?: boolean
       : at.slice(11, 16);
   return (
     <time dateTime={at} className="reading">
-      {translated(shown)}
+      {shown}
     </time>
   );
 }

@@ -16,21 +16,47 @@ export function patternOf(text: string): Pattern {
   };
 }
 
-/** What `text` holds in the pattern's holes, by their numbers; undefined where it is another text. Each hole takes as little as it can. */
-export function heldBy(pattern: Pattern, text: string): string[] | undefined {
+/**
+ * What `text` may hold in the pattern's holes, by their numbers: each hole as little as it can, from the front; and from the back,
+ * where that is another reading (“A and B and 6 more” has six more). Nothing where it is another text.
+ */
+export function heldBy(pattern: Pattern, text: string): string[][] {
   const { pieces, holes } = pattern;
-  const last = pieces.at(-1)!;
-  if (!text.startsWith(pieces[0]!) || !text.endsWith(last)) return undefined;
+  if (!text.startsWith(pieces[0]!) || !text.endsWith(pieces.at(-1)!)) return [];
+  if (text.length < pieces[0]!.length + (holes.length > 0 ? pieces.at(-1)!.length : 0)) return [];
+  if (holes.length === 0) return text === pieces[0] ? [[]] : [];
+  const front = fromFront(pattern, text);
+  if (holes.length === 1 || !front) return front ? [front] : [];
+  const back = fromBack(pattern, text);
+  return back && back.some((b, i) => b !== front[i]) ? [front, back] : [front];
+}
+
+function fromFront({ pieces, holes }: Pattern, text: string): string[] | undefined {
   const held: string[] = [];
   let at = pieces[0]!.length;
-  for (let i = 0; i < holes.length; i++) {
-    const atEnd = i === holes.length - 1;
-    const next = atEnd ? text.length - last.length : nextPiece(text, at, pieces[i + 1]!, pieces[i + 2]!);
+  for (const [i, hole] of holes.entries()) {
+    const isLast = i === holes.length - 1;
+    const next = isLast
+      ? text.length - pieces.at(-1)!.length
+      : nextPiece(text, at, pieces[i + 1]!, pieces[i + 2]!);
     if (next < at) return undefined;
-    held[holes[i]!] = text.slice(at, next);
+    held[hole] = text.slice(at, next);
     at = next + pieces[i + 1]!.length;
   }
-  return at === text.length ? held : undefined;
+  return held;
+}
+
+function fromBack({ pieces, holes }: Pattern, text: string): string[] | undefined {
+  const held: string[] = [];
+  let end = text.length - pieces.at(-1)!.length;
+  for (let i = holes.length - 1; i >= 0; i--) {
+    const from =
+      i === 0 ? pieces[0]!.length : text.lastIndexOf(pieces[i]!, end - pieces[i]!.length) + pieces[i]!.length;
+    if (from > end || from < pieces[i]!.length) return undefined;
+    held[holes[i]!] = text.slice(from, end);
+    end = from - pieces[i]!.length;
+  }
+  return held;
 }
 
 /**

@@ -18,11 +18,13 @@ export interface Texts {
   readonly asWritten: (text: string) => string | undefined;
   /** Texts with holes that may fit, those with most letters of their own first. */
   readonly mayFit: (text: string) => readonly Entry[];
+  /** What texts that were put together have come to, pieces of them too. */
+  readonly found: Map<string, string | undefined>;
 }
 
 /** A pattern with so many letters of its own is a sentence of the program, whatever is put in. */
 const SENTENCE = 12;
-/** So is one that begins with so many, or that sets off what is put in by a colon, quotes or brackets behind so many. */
+/** So is one that begins with so many, that sets off what is put in by a colon, quotes or brackets behind so many, or that is two. */
 const OPENING = 5;
 const SET_OFF = 3;
 /** The index's place for those without a whole word of their own; no word is empty. */
@@ -40,6 +42,7 @@ export function readCatalogue(catalogue: Catalogue): Texts {
   }
   const byAnchor = anchored(patterns);
   return {
+    found: new Map(),
     asWritten: (text) => {
       const whole = words.get(text);
       if (whole !== undefined) return whole;
@@ -61,7 +64,7 @@ const isSentence = (pattern: Pattern): boolean =>
   lettersOf(pattern) >= SENTENCE ||
   lettersOf({ pieces: pattern.pieces.slice(0, 1), holes: [] }) >= OPENING ||
   (lettersOf(pattern) >= SET_OFF && /[:“(]\s?$/u.test(pattern.pieces[0]!)) ||
-  pattern.pieces.some((piece) => /\p{L}{3,}:\s$/u.test(piece));
+  pattern.pieces.some((piece) => /\p{L}{3,}:\s$|[.!?]\s|^\s\p{Lu}.*[.!?]$/u.test(piece));
 
 /** The words of a pattern that stand whole whatever is put in: not “check” of “check{0}”. */
 function wordsIn({ from: { pieces } }: Entry): string[] {

@@ -6,18 +6,30 @@ describe("a pattern", () => {
   const held = (pattern: string, text: string) => heldBy(patternOf(pattern), text);
 
   test("finds what was put in, each hole as little as it can hold", () => {
-    expect(held("Measure {0} to {1}.", "Measure P4.3 to N.")).toEqual(["P4.3", "N"]);
-    expect(held("Measure {0} to {1}.", "Measure A to B to C.")).toEqual(["A", "B to C"]);
-    expect(held("{0} of {1}", "two of")).toBeUndefined();
-    expect(held("Measure {0}.", "Measure P4.3")).toBeUndefined();
-    expect(held("no hole", "no hole")).toEqual([]);
-    expect(held("aba{0}aba", "ababa")).toBeUndefined();
+    expect(held("Measure {0} to {1}.", "Measure P4.3 to N.")).toEqual([["P4.3", "N"]]);
+    expect(held("{0} of {1}", "two of")).toEqual([]);
+    expect(held("Measure {0}.", "Measure P4.3")).toEqual([]);
+    expect(held("no hole", "no hole")).toEqual([[]]);
+    expect(held("no hole", "no hole, no hole")).toEqual([]);
+    expect(held("aba{0}aba", "ababa")).toEqual([]);
+    expect(held("aba{0}aba", "abaaba")).toEqual([[""]]);
+  });
+
+  test("where it may be read from the front and from the back, both are", () => {
+    expect(held("Measure {0} to {1}.", "Measure A to B to C.")).toEqual([
+      ["A", "B to C"],
+      ["A to B", "C"],
+    ]);
+    expect(held("{0} and {1} more", "A and B and 6 more")).toEqual([
+      ["A", "B and 6"],
+      ["A and B", "6"],
+    ]);
   });
 
   test("a mere blank between two holes stands before a number, else before the last word; behind a number that comes first", () => {
-    expect(held("{0} {1} times", "Control board 24 times")).toEqual(["Control board", "24"]);
-    expect(held("{0} {1} times", "Control board many times")).toEqual(["Control board", "many"]);
-    expect(held("{0} {1} left", "3 red wires left")).toEqual(["3", "red wires"]);
+    expect(held("{0} {1} times", "Control board 24 times")[0]).toEqual(["Control board", "24"]);
+    expect(held("{0} {1} times", "Control board many times")[0]).toEqual(["Control board", "many"]);
+    expect(held("{0} {1} left", "3 red wires left")[0]).toEqual(["3", "red wires"]);
   });
 
   test("is filled in the other language's order; a hole may stand twice", () => {
@@ -38,12 +50,17 @@ describe("a translator", () => {
     "at least {0}": "mindestens {0}",
     "{0} of {1}": "{0} von {1}",
     "{0} is open": "{0} ist offen",
+    "Not yet. {0}": "Noch nicht. {0}",
+    "{0} Go on.": "{0} Weiter.",
+    "{0} and {1} more": "{0} und {1} weitere",
     "{0} {1} times": "{0} {1}-mal",
     "Called: {0}": "Diagnose: {0}",
     "Measure {0} against {1} first.": "Zuerst {0} gegen {1} messen.",
     "Take the cover off.": "Die Abdeckung abnehmen.",
     "{0} at first, {1} at the end": "zuerst {0}, am Ende {1}",
-    open: "offen",
+    open: "unterbrochen",
+    ", {0} open": ", {0} offen",
+    "{0} parts{1}. {2}": "{0} Bauteile{1}. {2}",
   });
 
   test.each([
@@ -68,6 +85,23 @@ describe("a translator", () => {
       "Control board 24 times, Fan F2 3 times",
       "Steuerplatine 24-mal, Fan F2 3-mal",
     ],
+    [
+      "names in a row, and how many more",
+      "Wiring to pumps and valves, Fan F2 and 6 more",
+      "Wiring to pumps and valves, Fan F2 und 6 weitere",
+    ],
+    ["what goes on from another text", ", 3 open", ", 3 offen"],
+    ["two sentences of which one is put in", "57 parts, changed. Fan F2", "57 Bauteile, changed. Fan F2"],
+    [
+      "a list within sentences, of which one piece is somebody's",
+      "Not yet. The fuse is open; measure it to 5 V. Go on.",
+      "Noch nicht. The fuse is open; measure it to 5 V. Weiter.",
+    ],
+    [
+      "a sentence around sentences",
+      "Not yet. Take the cover off. It costs nothing. Go on.",
+      "Noch nicht. Die Abdeckung abnehmen. It costs nothing. Weiter.",
+    ],
     ["two things", "Control board and Fan F2", "Steuerplatine und Fan F2"],
     ["what stands in brackets", "64 mΩ (at least 30 mΩ)", "64 mΩ (mindestens 30 mΩ)"],
     ["before a point", "coil open.", "Spule unterbrochen."],
@@ -89,10 +123,10 @@ describe("a translator", () => {
     ["blanks", "  "],
   ])("what people wrote stays as a whole: %s", (_, text) => expect(say(text)).toBe(text));
 
-  test("what was said is not said again in the other language", () => {
-    const once = say("{0} of {1}".replace("{0}", "3").replace("{1}", "5"));
-    expect(once).toBe("3 von 5");
-    expect(say(say("Called: Control board"))).toBe("Diagnose: Steuerplatine");
+  test("what a text comes to does not hang on what was asked before: a German word may be an English one", () => {
+    const twice = translatorOf({ Load: "Last", Last: "Zuletzt" });
+    expect(twice("Load")).toBe("Last");
+    expect(twice("Last")).toBe("Zuletzt");
   });
 
   test("a text within a text within a text ends, whatever it holds", () => {

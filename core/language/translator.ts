@@ -12,8 +12,6 @@ const WORDS_OF_A_LONG_NAME = 6;
 const WORDS_IN_A_LIST = 4;
 /** Letters of a sentence: “no. 2” are not two. */
 const SHORTEST = 4;
-/** Texts within texts: a sentence with a reading with a place with a part. */
-const DEEPEST = 6;
 /** Translations kept; then it begins afresh. */
 const KEPT = 20_000;
 /** What strings several texts together, what holds least first. */
@@ -44,81 +42,99 @@ export function translatorOf(catalogue: Catalogue): Translator {
   return (text) => {
     const before = kept.get(text);
     if (before !== undefined) return before;
-    const said = /\p{L}{2}/u.test(text) ? around(text, (core) => known(texts, core, 0)) : text;
+    const said = /\p{L}{2}/u.test(text) ? around(text, (core) => known(texts, core)) : text;
     if (kept.size > KEPT) kept.clear();
-    // What was said once is not translated again when it is passed on.
-    kept.set(text, said).set(said, said);
+    kept.set(text, said);
     return said;
   };
 }
 
-/** The text in the other language, or undefined where it is not the program's. What tells most of a text is asked first. */
-function known(texts: Texts, text: string, depth: number): string | undefined {
+/**
+ * The text in the other language, or undefined where it is not the program's. What tells most of a text is asked first. Whatever is
+ * taken apart comes to shorter texts, so that it ends.
+ */
+function known(texts: Texts, text: string): string | undefined {
   const whole = texts.asWritten(text);
-  if (whole !== undefined || depth > DEEPEST) return whole;
+  if (whole !== undefined) return whole;
+  if (!texts.found.has(text)) {
+    if (texts.found.size > KEPT) texts.found.clear();
+    texts.found.set(text, takenApart(texts, text));
+  }
+  return texts.found.get(text);
+}
+
+function takenApart(texts: Texts, text: string): string | undefined {
   return (
     led(text, texts.asWritten) ??
-    byPattern(texts, text, depth, { sentences: true, mayHold: (held) => !SEVERAL.test(held) }) ??
-    joined(texts, text.split(/(;\s+)/u), depth) ??
-    bySentences(texts, text, depth) ??
-    byPattern(texts, text, depth, { sentences: true }) ??
-    ended(texts, text, depth) ??
-    bySeams(texts, text, depth) ??
-    byPattern(texts, text, depth, { sentences: false }) ??
-    bracketed(texts, text, depth) ??
-    led(text, (rest) => known(texts, rest, depth + 1))
+    byPattern(texts, text, { sentences: true, mayHold: (held) => !SEVERAL.test(held) }) ??
+    (NEXT_SENTENCE.test(text) ? undefined : joined(texts, text.split(/(;\s+)/u))) ??
+    bySentences(texts, text, (said) => said.every((s) => s !== undefined)) ??
+    byPattern(texts, text, { sentences: true }) ??
+    bySentences(texts, text, (said) => said.some((s) => s !== undefined)) ??
+    ended(texts, text) ??
+    bySeams(texts, text) ??
+    byPattern(texts, text, { sentences: false }) ??
+    bracketed(texts, text) ??
+    led(text, (rest) => known(texts, rest))
   );
 }
 
-/** By a sentence of the program, whatever is put in; or by a phrase, with nothing in it but the program's own, names and numbers. */
+/**
+ * By a sentence of the program, whatever is put in, but rather one in which all of it is the program's own, names and numbers; or by
+ * a phrase, in which nothing else may be.
+ */
 function byPattern(
   texts: Texts,
   text: string,
-  depth: number,
-  asked: { sentences: boolean; mayHold?: (held: string) => boolean },
+  { sentences, mayHold = () => true }: { sentences: boolean; mayHold?: (held: string) => boolean },
 ): string | undefined {
-  const { sentences, mayHold = () => true } = asked;
+  let second: string | undefined;
   for (const entry of texts.mayFit(text)) {
     if (entry.isSentence !== sentences) continue;
-    const held = heldBy(entry.from, text);
-    if (!held?.every(mayHold)) continue;
-    const inside = held.map((h) => around(h, (core) => known(texts, core, depth + 1)));
     const most = entry.letters < SHORT ? WORDS_OF_A_NAME : WORDS_OF_A_LONG_NAME;
-    if (sentences || held.every((h, i) => inside[i] !== h || isName(h.trim(), most)))
-      return filled(entry.to, inside);
+    for (const held of heldBy(entry.from, text)) {
+      if (!held.every(mayHold)) continue;
+      const inside = held.map((h) => around(h, (core) => known(texts, core)));
+      if (held.every((h, i) => inside[i] !== h || areNames(h.trim(), most))) return filled(entry.to, inside);
+      if (sentences) second ??= filled(entry.to, inside);
+    }
   }
-  return undefined;
+  return second;
 }
 
 /** Each sentence for itself: one that somebody wrote may stand beside one of the program. */
-function bySentences(texts: Texts, text: string, depth: number): string | undefined {
+function bySentences(
+  texts: Texts,
+  text: string,
+  isEnough: (said: readonly (string | undefined)[]) => boolean,
+): string | undefined {
   const parts = text.split(NEXT_SENTENCE);
   if (parts.length < 2 || parts.some((p) => p.length < SHORTEST)) return undefined;
-  const said = parts.map((p) => known(texts, p, depth + 1));
-  return said.some((s) => s !== undefined) ? said.map((s, i) => s ?? parts[i]!).join(" ") : undefined;
+  const said = parts.map((p) => known(texts, p));
+  return isEnough(said) ? said.map((s, i) => s ?? parts[i]!).join(" ") : undefined;
 }
 
-function bySeams(texts: Texts, text: string, depth: number): string | undefined {
+function bySeams(texts: Texts, text: string): string | undefined {
   for (const seam of SEAMS) {
-    const said = joined(texts, text.split(seam), depth);
+    const said = joined(texts, text.split(seam));
     if (said !== undefined) return said;
   }
-  return joined(texts, text.split(BETWEEN), depth, isNoSentence);
+  return joined(texts, text.split(BETWEEN), isNoSentence);
 }
 
 /** Pieces and, between them, what joins them; all of it, or nothing. */
 function joined(
   texts: Texts,
   parts: readonly string[],
-  depth: number,
   mayStay = (part: string) => isName(part, WORDS_IN_A_LIST),
 ): string | undefined {
-  if (parts.length < 2) return undefined;
+  // What begins with a seam (“, 1 open”) goes on from another text, and has one of its own.
+  if (parts.length < 2 || parts[0] === "") return undefined;
   let any = false;
   const said: string[] = [];
   for (const [i, part] of parts.entries()) {
     const isSeam = i % 2 === 1;
-    const other = isSeam || part.trim() === "" ? part : known(texts, part.trim(), depth + 1);
+    const other = isSeam || part.trim() === "" ? part : known(texts, part.trim());
     if (other === undefined && !mayStay(part.trim())) return undefined;
     any ||= other !== undefined && other !== part;
     said.push(isSeam ? around(part, texts.asWritten) : (other ?? part));
@@ -126,17 +142,17 @@ function joined(
   return any ? said.join("") : undefined;
 }
 
-function bracketed(texts: Texts, text: string, depth: number): string | undefined {
+function bracketed(texts: Texts, text: string): string | undefined {
   const [, before = "", inner] = BRACKETED.exec(text) ?? [];
-  const said = inner === undefined ? undefined : known(texts, inner, depth + 1);
+  const said = inner === undefined ? undefined : known(texts, inner);
   if (said === undefined) return undefined;
-  const first = around(before, (core) => known(texts, core, depth + 1));
+  const first = around(before, (core) => known(texts, core));
   return first !== before || isName(before.trim(), WORDS_IN_A_LIST) ? `${first}(${said})` : undefined;
 }
 
-function ended(texts: Texts, text: string, depth: number): string | undefined {
+function ended(texts: Texts, text: string): string | undefined {
   const [, rest, end] = ENDED.exec(text) ?? [];
-  const said = rest === undefined ? undefined : known(texts, rest, depth + 1);
+  const said = rest === undefined ? undefined : known(texts, rest);
   return said === undefined ? undefined : said + end;
 }
 
@@ -160,6 +176,9 @@ const isName = (text: string, most: number): boolean =>
   (text.split(/\s+/u).length <= most &&
     /^[\p{N}\p{Lu}\p{Co}“(−+]/u.test(text) &&
     !/^[\d.,]+\s+\p{Ll}{3,}/u.test(text));
+
+const areNames = (text: string, most: number): boolean =>
+  text.split(/,\s/u).every((name) => isName(name, most));
 
 /** A name that no sentence begins with: it has a figure, ends with a letter by itself, or has capitals only. */
 const isNoSentence = (text: string): boolean =>

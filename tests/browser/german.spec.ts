@@ -1,0 +1,118 @@
+import { expect, test, type Page } from "@playwright/test";
+import { german } from "#core/german/index.ts";
+import { translatorOf } from "#core/language/index.ts";
+
+const say = translatorOf(german);
+
+/** What a page shows or says, but for what is marked as written by people. */
+function textsOn(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const texts: string[] = [];
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    for (let node = walker.nextNode(); node; node = walker.nextNode())
+      if (!node.parentElement?.closest("script, style, textarea, [translate=no]"))
+        texts.push(node.textContent!);
+    for (const name of ["aria-label", "title", "placeholder", "alt"])
+      for (const element of document.querySelectorAll(`[${name}]:not([translate=no])`))
+        texts.push(element.getAttribute(name)!);
+    return [...new Set(texts.map((t) => t.replace(/\s+/gu, " ").trim()))].filter((t) => t !== "");
+  });
+}
+
+/** Texts that the program has in German and shows in English. */
+const leftIn = async (page: Page) => (await textsOn(page)).filter((t) => say(t) !== t && !isGerman(t));
+const everyGerman = new Set(Object.values(german));
+/** A German text may read like an English one: “Name”, “Code 4”. */
+const isGerman = (text: string) => everyGerman.has(text);
+
+const PAGES = [
+  "/",
+  "/jobs/new?unit=glasswasher-gw4",
+  "/units",
+  "/units/new",
+  "/units/new/list",
+  "/units/glasswasher-gw4",
+  "/units/glasswasher-gw4/files",
+  "/units/glasswasher-gw4/workshop",
+  "/units/glasswasher-gw4/wiring",
+  "/tests",
+  "/tests/fuse-ohms",
+  "/tests/sheet",
+  "/strip",
+  "/logbook",
+  "/outbox",
+  "/practice",
+  "/practice/class",
+  "/settings",
+  "/staff",
+  "/machine",
+  "/guide",
+  "/guide/keys",
+  "/sign-in",
+] as const;
+
+test.describe("in a browser that asks for German", () => {
+  test.use({ locale: "de-AT" });
+
+  test("no page says in English what it can say in German", async ({ page }) => {
+    test.setTimeout(600_000);
+    const left: Record<string, string[]> = {};
+    for (const address of PAGES) {
+      await page.goto(address);
+      await page.locator("main, [role=main], h1").first().waitFor();
+      await expect(page.locator("html")).toHaveAttribute("lang", "de");
+      const texts = await leftIn(page);
+      if (texts.length > 0) left[address] = texts;
+    }
+    expect(left).toEqual({});
+  });
+
+  test("a job is opened, measured and read in German, and what the customer said stays", async ({ page }) => {
+    await page.goto("/jobs/new?unit=glasswasher-gw4");
+    await page.getByLabel("Was nicht stimmt").fill("Rinse stays cold, says the cook.");
+    await page.getByLabel("Wer arbeitet daran").selectOption("ansa");
+    await page.getByRole("button", { name: "Auftrag öffnen" }).click();
+    await expect(page.locator("[data-ready]")).toBeVisible({ timeout: 120_000 });
+    await expect(page.getByText("Rinse stays cold, says the cook.").first()).toBeVisible();
+    await expect(page.getByTestId("next")).toContainText("Nicht erreichbar");
+    await expect(page.getByText("Noch nichts aufgezeichnet.")).toBeVisible();
+    expect(await leftIn(page)).toEqual([]);
+    // What opens over a job: the power's questions, the call, the keys, the menu, the wiring.
+    for (const [key, heading] of [
+      ["p", /Steht das Gerät unter Spannung/u],
+      ["c", /Was ist fehlerhaft/u],
+      ["?", /Tasten/u],
+      ["o", /Reihenfolge der Prüfungen/u],
+      ["w", /Verdrahtung/u],
+    ] as const) {
+      await page.keyboard.press(key);
+      await expect(page.getByRole("dialog").getByText(heading).first()).toBeVisible();
+      expect([key, await leftIn(page)]).toEqual([key, []]);
+      await page.keyboard.press("Escape");
+      await expect(page.getByRole("dialog")).toBeHidden();
+    }
+  });
+
+  test("English is a choice that this browser remembers, and back", async ({ page }) => {
+    await page.goto("/settings");
+    await expect(page.getByRole("heading", { name: "Einstellungen", level: 1 })).toBeVisible();
+    const choice = page.getByRole("main").getByRole("group", { name: "Language" });
+    await choice.getByRole("button", { name: "English" }).click();
+    await expect(page.getByRole("heading", { name: "Settings", level: 1 })).toBeVisible();
+    await expect(page.locator("html")).toHaveAttribute("lang", "en");
+    await page.goto("/units");
+    await expect(page).toHaveTitle("Units · Zygodrome");
+    await page.goto("/settings");
+    await choice.getByRole("button", { name: "Deutsch" }).click();
+    await expect(page).toHaveTitle("Einstellungen · Zygodrome");
+  });
+});
+
+test("a browser that asks for English gets it, without the German texts", async ({ page }) => {
+  const fetched: string[] = [];
+  page.on("request", (request) => fetched.push(new URL(request.url()).pathname));
+  await page.goto("/guide");
+  await expect(page.locator("html")).toHaveAttribute("lang", "en");
+  await page.getByRole("link", { name: "Start a job" }).first().waitFor();
+  expect(fetched.filter((f) => f.includes("german"))).toEqual([]);
+});
