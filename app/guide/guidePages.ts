@@ -306,6 +306,20 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
     notes: ["A learner works in practice only, and sees no customer."],
   },
   {
+    id: "language",
+    title: "German or English",
+    purpose: "Read the interface, and what it prints, in the language of your own.",
+    steps: [
+      "Before any choice the interface speaks what your browser asks for.",
+      "Choose the language at the top of a wide page, at the end of the board, in “Settings”, or where you sign in.",
+      "Papers for the customer and labels are made in the language of who asks for them.",
+    ],
+    notes: [
+      "What people have written, and the names in a unit's model, stay as they are.",
+      "A typed line is understood in English words: 118 vac, OL, beep, looks burnt. Numbers are the same in both.",
+    ],
+  },
+  {
     id: "keys",
     title: "Keys, and how a line is written",
     purpose: "Work without the mouse.",

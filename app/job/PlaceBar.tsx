@@ -23,11 +23,13 @@ export function PlaceBar({
   onPlace: (place: Place) => void;
   onWiring: () => void;
 }) {
-  const look = "min-h-12 border-t-4 px-1 text-[0.9375rem] font-semibold";
+  // Words of other languages are longer: each takes the width of its own, and breaks where there is none left.
+  const look =
+    "min-h-12 min-w-0 grow border-t-4 px-1 text-[0.875rem] font-semibold wrap-anywhere hyphens-auto";
   return (
     <nav
       aria-label="Places"
-      className="no-print sticky bottom-0 z-20 grid grid-cols-5 border-t-[1.5px] border-ink bg-sheet xl:hidden"
+      className="no-print sticky bottom-0 z-20 flex border-t-[1.5px] border-ink bg-sheet xl:hidden"
     >
       {PLACES.map(([id, name]) => (
         <button

@@ -97,7 +97,7 @@ export default function Board({ loaderData }: Route.ComponentProps) {
         {warranties.length > 0 && <Warranties list={warranties} />}
         <UnitLinks units={units} />
         <PlaceLinks />
-        <LanguageChoice className="xl:hidden" />
+        <LanguageChoice className="2xl:hidden" />
       </aside>
     </main>
   );

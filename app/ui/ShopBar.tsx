@@ -50,7 +50,7 @@ export function ShopBar() {
         ))}
       </nav>
       <span className="grow" />
-      <LanguageChoice className="max-xl:hidden" />
+      <LanguageChoice className="max-2xl:hidden" />
       <PersonChoice />
       <ThemeChoice />
     </header>
@@ -169,7 +169,7 @@ export function ThemeChoice() {
   return (
     <button
       type="button"
-      className="flex size-11 items-center justify-center border-[1.5px] border-ink bg-sheet"
+      className="flex size-11 shrink-0 items-center justify-center border-[1.5px] border-ink bg-sheet"
       aria-label="Switch between the light paper and the dark cellar theme"
       onClick={switchOver}
     >
