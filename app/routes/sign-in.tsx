@@ -3,6 +3,7 @@ import { data, Form, redirectDocument, useNavigation } from "react-router";
 import { askForReset, signIn, signInForm } from "#server/people/signIn.ts";
 import { whoActs } from "#server/people/acting.ts";
 import { fromOf } from "#server/requests/from.ts";
+import { ownPath } from "#server/requests/ownPath.ts";
 import { changeSession } from "#server/requests/sessionCookie.ts";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import type { Route } from "./+types/sign-in";
@@ -19,16 +20,14 @@ export const meta: Route.MetaFunction = () => [{ title: translated("Sign in · Z
 export function loader({ request }: Route.LoaderArgs) {
   const acting = whoActs();
   return {
-    to: ownPath(new URL(request.url).searchParams.get("to")),
+    to: inside(new URL(request.url).searchParams.get("to")),
     shop: acting?.shop ?? "",
     atTheMachine: acting !== undefined && acting.person === undefined,
   };
 }
 
-/** Where to go on: a page of ours, whatever the address says. */
-function ownPath(to: string | null): string {
-  return to !== null && /^\/(?![/\\])/u.test(to) && !to.startsWith("/sign-") ? to : "/";
-}
+/** Where to go on once one is in: not to the door again. */
+const inside = (to: unknown) => (ownPath(to).startsWith("/sign-") ? "/" : ownPath(to));
 
 export async function action({ request }: Route.ActionArgs) {
   const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
@@ -47,7 +46,7 @@ export async function action({ request }: Route.ActionArgs) {
   const signedIn = await signIn(parsed.data, from);
   if ("said" in signedIn) return refuse(signedIn.said, signedIn.status);
   // A whole page anew: all that it shows is somebody else's now.
-  return redirectDocument(ownPath(typeof form["to"] === "string" ? form["to"] : null), {
+  return redirectDocument(inside(form["to"]), {
     headers: { "Set-Cookie": await changeSession(request, signedIn.token, from.secure) },
   });
 }

@@ -119,6 +119,7 @@ describe("a translator", () => {
     ["a name", "Wiring to pumps and valves"],
     ["a sentence with a word of the program in it", "my cat ate the fuse, and then it was open all night"],
     ["a number", "230.4 V"],
+    ["a name behind an element, which is said by itself", "\ue000Some load: open"],
     ["nothing", ""],
     ["blanks", "  "],
   ])("what people wrote stays as a whole: %s", (_, text) => expect(say(text)).toBe(text));

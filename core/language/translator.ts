@@ -174,7 +174,7 @@ function around(text: string, say: (core: string) => string | undefined): string
 const isName = (text: string, most: number): boolean =>
   text === "" ||
   (text.split(/\s+/u).length <= most &&
-    /^[\p{N}\p{Lu}\p{Co}“(−+]/u.test(text) &&
+    /^(?:[\p{N}\p{Lu}“(−+]|[\p{Co}\s]+$|\p{Co}+\s)/u.test(text) &&
     !/^[\d.,]+\s+\p{Ll}{3,}/u.test(text));
 
 const areNames = (text: string, most: number): boolean =>

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test.ts";
 import { JobPage } from "./jobPage.ts";
 import { barriersOn } from "./barriers.ts";
 

@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test.ts";
 import { byCatalogue } from "./jobPage.ts";
 
 /** Three complaints ticked at the door, and what must lead before any reading. */

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test.ts";
 import { byCatalogue, JobPage } from "./jobPage.ts";
 
 /** What hands do on a small screen and at the bench: places, plugs, states, what was left out. */

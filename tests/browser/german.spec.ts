@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test.ts";
 import { german } from "#core/german/index.ts";
 import { translatorOf } from "#core/language/index.ts";
 

@@ -1,5 +1,5 @@
 import type { AddressInfo } from "node:net";
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test.ts";
 import { noContact } from "#core/meter/index.ts";
 import { meterServer } from "../../bin/cli/meter.ts";
 import { demoDictionary } from "../support/demoUnits.ts";

@@ -1,4 +1,4 @@
-import { expect, test, type BrowserContext, type Page } from "@playwright/test";
+import { expect, test, type BrowserContext, type Page } from "./test.ts";
 import pg from "pg";
 import { freePort } from "../../bin/steps/port.mjs";
 import { startServer, stopServer } from "../../bin/steps/serve.mjs";

@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test.ts";
 import { ORDERS } from "#core/diagnosis/index.ts";
 import { ORDER_NAME } from "#core/view/index.ts";
 import { JobPage } from "./jobPage.ts";

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test.ts";
 import { GUIDE_PAGES } from "../../app/guide/guidePages.ts";
 import { barriersOn } from "./barriers.ts";
 

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test.ts";
 import { EXERCISE_KINDS } from "#core/practice/index.ts";
 import { pageAt } from "./pageAt.ts";
 import { barriersOn } from "./barriers.ts";

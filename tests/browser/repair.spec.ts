@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test.ts";
 import { demoDictionary } from "../support/demoUnits.ts";
 import { fromDictionary, JobPage } from "./jobPage.ts";
 import { pageAt } from "./pageAt.ts";

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test.ts";
 import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { JobPage } from "./jobPage.ts";

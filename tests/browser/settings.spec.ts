@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test.ts";
 import { barriersOn } from "./barriers.ts";
 
 // Others read prices beside this test: the currency stays, and what is changed is put back.

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { expect, test, type Browser, type Page } from "@playwright/test";
+import { expect, test, type Browser, type Page } from "./test.ts";
 import { pageAt } from "./pageAt.ts";
 import { barriersOn } from "./barriers.ts";
 

@@ -1,6 +1,6 @@
 import http from "node:http";
 import type { AddressInfo } from "node:net";
-import { expect, test, type Browser, type Page } from "@playwright/test";
+import { expect, test, type Browser, type Page } from "./test.ts";
 import { JobPage } from "./jobPage.ts";
 
 /** Nothing that was entered is lost: several tabs, no network, other people, other sites. */

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test.ts";
 import type { Chain } from "../support/chain.ts";
 import { heats, SOUND_WARMER, WARMER, warmerReads } from "../support/foodWarmer.ts";
 import { byCatalogue, JobPage, type Answers } from "./jobPage.ts";

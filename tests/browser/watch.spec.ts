@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test.ts";
 import type { AddressInfo } from "node:net";
 import { meterServer } from "../../bin/cli/meter.ts";
 import { JobPage } from "./jobPage.ts";

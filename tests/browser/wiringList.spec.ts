@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test.ts";
 import { BAD_LIST, GOOD_LIST, WASHER_PARTS } from "../support/washerList.ts";
 import { washerAnswers } from "../support/washer.ts";
 import { byCatalogue, JobPage } from "./jobPage.ts";
