@@ -86,6 +86,8 @@ export function textsOf(file: string, code: string): Gathered[] {
     }
     if (ts.isJsxAttribute(node)) {
       const name = node.name.getText();
+      // A field's own name goes to the server; a component's is shown.
+      if (name === "name" && ofThePage(node)) return;
       if (
         /^(?:className|to|href|src|id|key|htmlFor|type|method|action|d|viewBox|transform|style)$/u.test(name)
       )
@@ -106,6 +108,9 @@ export function textsOf(file: string, code: string): Gathered[] {
   visit(source, false);
   return found;
 }
+
+const ofThePage = (attribute: ts.JsxAttribute): boolean =>
+  /^[a-z]|^(?:Button|Form)$/u.test(attribute.parent.parent.tagName.getText());
 
 /** What stands within may still be the very text that is shown. */
 const passes = (node: ts.Node): boolean =>

@@ -1,6 +1,7 @@
 import { Term } from "../../guide/Term.tsx";
 import { Link } from "react-router";
 import type { JobView } from "#core/view/index.ts";
+import { percentText } from "../../words/percent.ts";
 import { isToRepair } from "./isToRepair.ts";
 import { Button, buttonClass } from "../../ui/Button.tsx";
 
@@ -48,7 +49,7 @@ export function CallStrip({
       <Strip>
         <span data-testid="call-waits">
           <strong className="block text-lg">
-            {call.itemName}: {Math.floor(call.chance * 100)} %, not yet a <Term id="call">call</Term>
+            {call.itemName}: {percentText(call.chance)} %, not yet a <Term id="call">call</Term>
           </strong>
           {call.standing}
         </span>
@@ -58,7 +59,7 @@ export function CallStrip({
     <Strip>
       <span>
         <strong data-testid="call-ready" className="block text-lg">
-          {call.itemName}: {Math.floor(call.chance * 100)} %
+          {call.itemName}: {percentText(call.chance)} %
         </strong>
         {call.proof ? `Proved by ${call.proof.text}.` : call.standing}
       </span>

@@ -1,6 +1,7 @@
 import { range, scaleLinear } from "d3";
 import { useState } from "react";
 import { secondsText, type SequenceView, type StepView } from "#core/view/index.ts";
+import { percentText } from "../../words/percent.ts";
 
 interface Props {
   sequence: SequenceView;
@@ -38,8 +39,8 @@ export function SequencePanel({ sequence, onCourse }: Props) {
           <>
             Most likely it stops at <strong>{stalled.name.toLowerCase()}</strong>
             {stall.code !== undefined && ` with ${stall.code}`}{" "}
-            <span className="reading">{percent(stall.chance)}</span>; it finishes with{" "}
-            <span className="reading">{percent(sequence.wellChance ?? 0)}</span>.
+            <span className="reading">{percentText(stall.chance)} %</span>; it finishes with{" "}
+            <span className="reading">{percentText(sequence.wellChance ?? 0)} %</span>.
           </>
         ) : (
           <span className="text-ink-soft">Every fault is being run through the sequence.</span>
@@ -142,7 +143,9 @@ function StepRow({
         </span>
         <span className="reading text-right text-sm">
           {step.from === undefined ? "not in a good run" : `from ${secondsText(step.from)}`}
-          {(step.stops ?? 0) >= 0.02 && <span className="block font-bold">stops {percent(step.stops!)}</span>}
+          {(step.stops ?? 0) >= 0.02 && (
+            <span className="block font-bold">stops {percentText(step.stops!)} %</span>
+          )}
         </span>
       </button>
       {open && (
@@ -181,8 +184,4 @@ function Row({ name, text }: { name: string; text: string }) {
       <dd>{text}</dd>
     </>
   );
-}
-
-function percent(chance: number): string {
-  return chance > 0.99 ? "> 99 %" : chance < 0.01 ? "< 1 %" : `${Math.round(100 * chance)} %`;
 }
