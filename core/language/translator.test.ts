@@ -130,6 +130,15 @@ describe("a translator", () => {
     expect(twice("Last")).toBe("Zuletzt");
   });
 
+  test("a long list and a long tale are taken apart where they were joined, and nowhere else", () => {
+    const list = Array.from({ length: 60 }, (_, i) => `K${i} coil open`).join("; ");
+    expect(say(list)).toBe(list.replaceAll("coil open", "Spule unterbrochen"));
+    const tale = `It hums${" and hums".repeat(60)}`;
+    expect(say(`Take the cover off. ${tale}.`)).toBe(`Die Abdeckung abnehmen. ${tale}.`);
+    expect(say(`Called: ${"a".repeat(480)}`)).toMatch(/^Diagnose: /u);
+    expect(say(`Called: ${"a".repeat(500)}`)).toMatch(/^Called: /u);
+  });
+
   test("a text within a text within a text ends, whatever it holds", () => {
     const deep = `${"Called: ".repeat(40)}the fuse`;
     expect(say(deep)).toMatch(/die Sicherung$/u);

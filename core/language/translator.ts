@@ -12,6 +12,8 @@ const WORDS_OF_A_LONG_NAME = 6;
 const WORDS_IN_A_LIST = 4;
 /** Letters of a sentence: “no. 2” are not two. */
 const SHORTEST = 4;
+/** Longer texts are lists or several sentences, or somebody's own: what they might be is not tried out, for it would take seconds. */
+const LONGEST = 500;
 /** Translations kept; then it begins afresh. */
 const KEPT = 20_000;
 /** What strings several texts together, what holds least first. */
@@ -64,6 +66,11 @@ function known(texts: Texts, text: string): string | undefined {
 }
 
 function takenApart(texts: Texts, text: string): string | undefined {
+  if (text.length > LONGEST)
+    return (
+      joined(texts, text.split(/(;\s+)/u)) ??
+      bySentences(texts, text, (said) => said.some((s) => s !== undefined))
+    );
   return (
     led(text, texts.asWritten) ??
     byPattern(texts, text, { sentences: true, mayHold: (held) => !SEVERAL.test(held) }) ??
