@@ -1,3 +1,4 @@
+import { languageOf, readChoices } from "#server/people/choices.ts";
 import { listPeople } from "#server/people/people.ts";
 import { findingsCsv, jobArchive } from "#server/jobs/file/jobArchive.ts";
 import { jobFile } from "#server/jobs/file/jobFile.ts";
@@ -31,7 +32,15 @@ export async function loader({ params, request }: Route.LoaderArgs) {
       return send(findingsCsv(job, view, people, decimal), "text/csv; charset=utf-8", `${stem}-findings.csv`);
     }
     case "job.zip":
-      return send(jobArchive(job, await analyseWhole(job, request.signal)), "application/zip", `${stem}.zip`);
+      return send(
+        jobArchive(
+          job,
+          await analyseWhole(job, request.signal),
+          languageOf(request, await readChoices(request)),
+        ),
+        "application/zip",
+        `${stem}.zip`,
+      );
     default:
       throw new Response("A job is had as job.json, findings.csv or job.zip.", { status: 404 });
   }

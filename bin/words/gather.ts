@@ -196,6 +196,8 @@ function numbered(text: string): string {
 /** Words that people read: no list of classes, path, query or code. One word counts where it is shown, or as a name. */
 function isRead(text: string, few: boolean): boolean {
   const words = text.replaceAll(/\{\d+\}/gu, " ").match(/\p{L}{2,}/gu) ?? [];
+  // Markup and queries are written for programs.
+  if (/^<[a-z!?/]/u.test(text)) return false;
   if (words.length === 0) return false;
   if (
     /^(?:SELECT|INSERT|UPDATE|DELETE|WITH |AND |OR |WHERE |SET |M\d|var\(|calc\(|url\(|https?:|data:)/u.test(

@@ -55,3 +55,24 @@ describe("a job's page of its own", () => {
     expect(html.match(/&quot;&gt;&lt;script&gt;alert\(&#39;1&#39;\)&lt;\/script&gt;&amp;/gu)).toHaveLength(9);
   });
 });
+
+test("in another language the program's words are said in it, and the complaint stays as it was written", () => {
+  const page = jobPage(
+    {
+      title: "Job 0147, Unit <1>",
+      complaint: "Findings",
+      said: ["No call has been made."],
+      table: [["At"], ["Findings"]],
+      files: [{ path: "files/a.png", text: "looks burnt", isPicture: true }],
+    },
+    {
+      language: "de",
+      say: (text) => (text === "Findings" ? "Befunde" : text === "At" ? "Bei <hier>" : text),
+    },
+  );
+  expect(page).toContain('<html lang="de">');
+  expect(page).toContain("<strong>Findings</strong>");
+  expect(page).toContain("<h2>Befunde</h2>");
+  expect(page).toContain("<th>Bei &lt;hier&gt;</th>");
+  expect(page).toContain("<td>Befunde</td>");
+});

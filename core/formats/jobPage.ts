@@ -1,3 +1,5 @@
+import type { Language, Translator } from "#core/language/index.ts";
+
 /** What a job's page that opens without the application says. */
 export interface JobPage {
   /** "Job 0147, Glasswasher GW4". */
@@ -12,16 +14,19 @@ export interface JobPage {
 }
 
 /** A page of its own in one file, without scripts: it opens anywhere, with the pictures that lie beside it. */
-export function jobPage({ title, complaint, said, table, files }: JobPage): string {
+export function jobPage(
+  { title, complaint, said, table, files }: JobPage,
+  { language, say }: { language: Language; say: Translator } = { language: "en", say: (text) => text },
+): string {
   const [heads = [], ...rows] = table;
   const cells = (row: readonly string[], tag: "th" | "td") =>
-    row.map((c) => `<${tag}>${html(c)}</${tag}>`).join("");
+    row.map((c) => `<${tag}>${html(say(c))}</${tag}>`).join("");
   return `<!doctype html>
-<html lang="en">
+<html lang="${language}">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width">
-<title>${html(title)}</title>
+<title>${html(say(title))}</title>
 <style>
 body { font: 16px/1.45 "Atkinson Hyperlegible Next", system-ui, sans-serif; color: #1c2729; background: #f1ecdf; margin: 2rem auto; max-width: 70rem; padding: 0 1rem; }
 h1 { border-bottom: 2px solid; padding-bottom: .3rem; }
@@ -33,12 +38,12 @@ img { max-width: 100%; max-height: 40rem; }
 </style>
 </head>
 <body>
-<h1>${html(title)}</h1>
+<h1>${html(say(title))}</h1>
 <p><strong>${html(complaint)}</strong></p>
-${said.map((p) => `<p>${html(p)}</p>`).join("\n")}
-<h2>Findings</h2>
-${rows.length === 0 ? "<p>Nothing is recorded yet.</p>" : `<div class="wide"><table><thead><tr>${cells(heads, "th")}</tr></thead>\n<tbody>\n${rows.map((r) => `<tr>${cells(r, "td")}</tr>`).join("\n")}\n</tbody></table></div>`}
-${files.length === 0 ? "" : "<h2>Photographs and papers</h2>"}
+${said.map((p) => `<p>${html(say(p))}</p>`).join("\n")}
+<h2>${say("Findings")}</h2>
+${rows.length === 0 ? `<p>${say("Nothing is recorded yet.")}</p>` : `<div class="wide"><table><thead><tr>${cells(heads, "th")}</tr></thead>\n<tbody>\n${rows.map((r) => `<tr>${cells(r, "td")}</tr>`).join("\n")}\n</tbody></table></div>`}
+${files.length === 0 ? "" : `<h2>${say("Photographs and papers")}</h2>`}
 ${files
   .map(({ path, text, isPicture }) =>
     isPicture
