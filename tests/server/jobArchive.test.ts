@@ -79,6 +79,7 @@ describe("a job as a file", () => {
     expect(Buffer.from(found[picture!]!).equals(photograph)).toBe(true);
     expect(jobFileSchema.parse(JSON.parse(strFromU8(found["job.json"]!))).events).toEqual(job.events);
     const page = strFromU8(found["index.html"]!);
+    expect(page).toContain("<th>No.</th><th>At</th>");
     expect(page).toContain("Rinse &lt;b&gt;cold&lt;/b&gt; &amp; &quot;slow&quot;");
     expect(page).toContain(`<img src="${picture!}"`);
     expect(page).toContain("229.5 V");

@@ -90,6 +90,7 @@ function pageOf(
     job.events.flatMap((e) => (e.body.type === "attachment" ? [[e.body.file, e.body.of] as const] : [])),
   );
   const left = likelyItems(view).map((i) => i.name);
+  const [[, ...heads] = [], ...rows] = findingsTable(view, job.events, nameOf);
   return {
     title: `Job ${String(job.number).padStart(4, "0")}, ${job.unit.name}${job.label === "" ? "" : `, ${job.label}`}`,
     complaint: view.state.complaint,
@@ -101,7 +102,8 @@ function pageOf(
       ...(view.state.closed ? [`Closed: ${view.state.closed.body.outcome}.`] : []),
       ...view.state.claims.map((c) => `Claimed by others, not measured: ${c.text}`),
     ],
-    table: findingsTable(view, job.events, nameOf),
+    // A table to be read, not read back: “No” would be an answer.
+    table: [["No.", ...heads], ...rows],
     files: paths.map(({ id, name, path, media }) => {
       const row = view.ledger.find((r) => r.id === of.get(id));
       return {
