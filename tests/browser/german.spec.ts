@@ -1,6 +1,7 @@
 import { expect, test, type Page } from "./test.ts";
 import { german } from "#core/german/index.ts";
 import { translatorOf } from "#core/language/index.ts";
+import { PAGES } from "./addresses.ts";
 
 const say = translatorOf(german);
 
@@ -24,32 +25,6 @@ const leftIn = async (page: Page) => (await textsOn(page)).filter((t) => say(t) 
 const everyGerman = new Set(Object.values(german));
 /** A German text may read like an English one: “Name”, “Code 4”. */
 const isGerman = (text: string) => everyGerman.has(text);
-
-const PAGES = [
-  "/",
-  "/jobs/new?unit=glasswasher-gw4",
-  "/units",
-  "/units/new",
-  "/units/new/list",
-  "/units/glasswasher-gw4",
-  "/units/glasswasher-gw4/files",
-  "/units/glasswasher-gw4/workshop",
-  "/units/glasswasher-gw4/wiring",
-  "/tests",
-  "/tests/fuse-ohms",
-  "/tests/sheet",
-  "/strip",
-  "/logbook",
-  "/outbox",
-  "/practice",
-  "/practice/class",
-  "/settings",
-  "/staff",
-  "/machine",
-  "/guide",
-  "/guide/keys",
-  "/sign-in",
-] as const;
 
 test.describe("in a browser that asks for German", () => {
   test.use({ locale: "de-AT" });

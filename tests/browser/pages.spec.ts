@@ -1,40 +1,6 @@
 import { expect, test, type Page } from "./test.ts";
-import { GUIDE_PAGES } from "../../app/guide/guidePages.ts";
+import { PAGES } from "./addresses.ts";
 import { barriersOn } from "./barriers.ts";
-
-/** Every page that has an address of its own in the demo shop; what opens over a job is tested where it is worked. */
-const PAGES = [
-  "/",
-  "/jobs/new",
-  "/jobs/new?unit=glasswasher-gw4",
-  "/units",
-  "/units/new",
-  "/units/new/list",
-  "/units/glasswasher-gw4",
-  "/units/glasswasher-gw4/files",
-  "/units/glasswasher-gw4/workshop",
-  "/units/glasswasher-gw4/wiring",
-  "/tests",
-  "/tests/fuse-ohms",
-  "/tests/sheet",
-  "/strip",
-  "/logbook",
-  "/logbook?ask=trouble",
-  "/outbox",
-  "/practice",
-  "/practice/class",
-  "/settings",
-  "/staff",
-  "/you",
-  "/machine",
-  "/guide",
-  "/guide?find=meter",
-  ...GUIDE_PAGES.slice(0, 3).map((p) => `/guide/${p.id}`),
-  "/guide/keys",
-  "/guide/teapot",
-  "/offline",
-  "/sign-in",
-] as const;
 
 async function look(page: Page, address: string): Promise<string[]> {
   await page.goto(address);
