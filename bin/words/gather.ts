@@ -225,5 +225,5 @@ function isRead(text: string, few: boolean): boolean {
     return false;
   if (words.length === 1)
     return few ? !/^[a-z]+[A-Z]/u.test(text) : /^\p{Lu}\p{Ll}+(?:[,:.…]?(?: \p{Lu}{1,2})?)?$/u.test(text);
-  return /\s/u.test(text);
+  return /\s|^\p{Lu}\p{Ll}+-\p{Ll}+$/u.test(text);
 }

@@ -50,10 +50,10 @@ describe("texts gathered from a source", () => {
   });
 
   test("a word by itself counts where it is shown, or as a name", () => {
-    expect(of('const a = "open"; const b = "Fuse"; const c = <b>{x ? "left" : "right"}</b>;')).toEqual([
-      "Fuse",
-      "left",
-      "right",
-    ]);
+    expect(
+      of(
+        'const a = "open"; const d = "cut-out"; const e = "Strip-down"; const b = "Fuse"; const c = <b>{x ? "left" : "right"}</b>;',
+      ),
+    ).toEqual(["Strip-down", "Fuse", "left", "right"]);
   });
 });
