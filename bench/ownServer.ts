@@ -1,6 +1,5 @@
 import type { ChildProcess } from "node:child_process";
 import { chromium, type Browser } from "@playwright/test";
-import pg from "pg";
 import { ensureBuild } from "../bin/steps/build.mjs";
 import { throwAwayCluster, type Cluster } from "../bin/steps/postgres.mjs";
 import { prepareDatabase, startServer, stopServer } from "../bin/steps/serve.mjs";
@@ -37,23 +36,6 @@ export async function startOwnServer({
       await cluster.destroy();
     },
   };
-}
-
-/** How long the number of dictionaries must stand, ms. */
-const QUIET_MS = 45_000;
-
-/** Until the dictionaries of the library are built: none has been added for three quarters of a minute. */
-export async function dictionariesBuilt(ownerUrl: string): Promise<void> {
-  const owner = new pg.Client({ connectionString: ownerUrl });
-  await owner.connect();
-  let known = -1;
-  for (let since = performance.now(); performance.now() - since < QUIET_MS;) {
-    const { rows } = await owner.query<{ n: number }>("SELECT count(*)::int AS n FROM dictionaries");
-    if (rows[0]!.n !== known) since = performance.now();
-    known = rows[0]!.n;
-    await new Promise((resolve) => setTimeout(resolve, 2000));
-  }
-  await owner.end();
 }
 
 /** Debian's Chromium without a window. */

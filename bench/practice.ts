@@ -10,7 +10,8 @@ import {
   type PracticeAction,
 } from "#core/practice/index.ts";
 import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
-import { dictionariesBuilt, launchBrowser, startOwnServer } from "./ownServer.ts";
+import { awaitDictionaries } from "../bin/steps/dictionaries.mjs";
+import { launchBrowser, startOwnServer } from "./ownServer.ts";
 import { besideJob } from "./practiceBeside.ts";
 
 /**
@@ -79,7 +80,7 @@ async function revealed() {
   const database = new pg.Client({ connectionString: server.cluster.url });
   await database.connect();
   // A new shop's dictionaries are built beside its first minutes: that is none of the exercises' doing.
-  await dictionariesBuilt(server.cluster.url);
+  await awaitDictionaries(server.cluster.url);
   let found = 0;
   let beside: Awaited<ReturnType<typeof besideJob>>;
   try {

@@ -5,7 +5,8 @@ import { DEMO_SHOP } from "#demo/loadShop.ts";
 import { worksFor } from "#server/database/shopOfWork.ts";
 import { storeModel } from "#server/units/models.ts";
 import { generatedUnitFile } from "./generatedUnit.ts";
-import { dictionariesBuilt, launchBrowser, startOwnServer } from "./ownServer.ts";
+import { awaitDictionaries } from "../bin/steps/dictionaries.mjs";
+import { launchBrowser, startOwnServer } from "./ownServer.ts";
 
 /**
  * Times the job page in a browser, by the browser's own clock, on a generated unit of 150 parts: `npm run bench:web`,
@@ -110,7 +111,7 @@ const server = await startOwnServer({
 });
 const browser = await launchBrowser();
 // A page is timed, not what is computed beside it.
-await dictionariesBuilt(server.cluster.url);
+await awaitDictionaries(server.cluster.url);
 
 try {
   const context = await browser.newContext({

@@ -4,10 +4,11 @@ import pg from "pg";
 import { DEMO_SHOP } from "#demo/loadShop.ts";
 import { worksFor } from "#server/database/shopOfWork.ts";
 import { storeModel } from "#server/units/models.ts";
+import { awaitDictionaries } from "../../bin/steps/dictionaries.mjs";
 import { startServer, stopServer } from "../../bin/steps/serve.mjs";
 import { generatedUnitFile } from "../generatedUnit.ts";
 import { processTreeSeconds } from "./processTree.ts";
-import { dictionariesBuilt, startOwnServer } from "../ownServer.ts";
+import { startOwnServer } from "../ownServer.ts";
 
 /**
  * Two hundred people on a hundred jobs, at two web processes of one database: `npm run bench:load`, with `--json` as one line,
@@ -55,7 +56,6 @@ const percentile = (list: readonly number[], share: number) =>
 worksFor(DEMO_SHOP.id);
 const server = await startOwnServer({ durable: true });
 const owner = new pg.Pool({ connectionString: server.cluster.url, max: 1 });
-await storeModel(owner, generatedUnitFile(600));
 const second = await startServer(process.cwd(), server.cluster.appUrl, 0);
 const processes = [server.process, second.child];
 const addresses = [server.address, second.address];
@@ -162,7 +162,8 @@ async function person(n: number, job: string): Promise<void> {
 
 try {
   say("dictionaries of the library");
-  await dictionariesBuilt(server.cluster.url);
+  await awaitDictionaries(server.cluster.url);
+  await storeModel(owner, generatedUnitFile(600));
   const jobs = await Promise.all(Array.from({ length: JOBS_AT_WORK }, () => openJob("glasswasher-gw4")));
   await timed(`/jobs/${jobs[0]}`);
 
