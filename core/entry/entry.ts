@@ -1,6 +1,6 @@
 import { needsLive, type MeterFunction } from "#core/meter/index.ts";
 import { parseQuantity } from "#core/quantity/index.ts";
-import type { Point, Setup, UnitModel } from "#core/unit/index.ts";
+import { referencesOf, type Point, type Setup, type UnitModel } from "#core/unit/index.ts";
 import { storeValue, type FindingBody } from "#core/job/index.ts";
 import type { EntryContext } from "./context.ts";
 import { spokenToWritten } from "./dictation.ts";
@@ -142,9 +142,10 @@ function pairFrom(
   if (unknown) return { code: "unknown-point", at: unknown.word, similar: similarPoints(unit, unknown.word) };
   const red = points[0]!.point!;
   if (points[1]) return { red: red.id, black: points[1].point!.id };
-  const ofSide = unit.references.filter((r) => r.side === red.side && r.point !== red.id);
-  const fitting = ofSide.filter((r) => r.function === fn);
-  const references = fitting.length > 0 ? fitting : ofSide;
+  const own = referencesOf(unit, red).filter((r) => r.point !== red.id);
+  const usual = own.length > 0 ? own : unit.references.filter((r) => r.side === red.side && r.point !== red.id);
+  const fitting = usual.filter((r) => r.function === fn);
+  const references = fitting.length > 0 ? fitting : usual;
   if (!needsLive(fn) || references.length === 0) return { code: "one-point-for-ohms", at: showPoint(red.id) };
   // Two legs and a neutral: which one the black probe was on is not guessed.
   if (references.length > 1)

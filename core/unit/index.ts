@@ -46,6 +46,7 @@ export {
   type ReadUnitResult,
 } from "./model/readUnit.ts";
 export { referencesOf, type Reference } from "./model/references.ts";
+export { MAINS_VOLTS } from "./model/usualReferences.ts";
 export { issueText } from "./model/issueText.ts";
 export { inKeyOrder, isSameJson } from "./model/keyOrder.ts";
 export { MEASURABLE, withMeasured, type Measured } from "./model/measured.ts";

@@ -1,6 +1,6 @@
 import { fromScale, readingCheck, LISTED, weighFindings, type Dictionary } from "#core/diagnosis/index.ts";
 import type { MeterFunction } from "#core/meter/index.ts";
-import type { Point } from "#core/unit/index.ts";
+import { referencesOf, type Point } from "#core/unit/index.ts";
 import { expectedOf, isAsItShould } from "./course.ts";
 import { isCurrent, valueOf, type JobEvent } from "#core/job/index.ts";
 import { showPoint } from "#core/entry/index.ts";
@@ -43,7 +43,7 @@ export function wiringView(known: Dictionary, events: readonly JobEvent[], state
     if (part !== undefined) chances[part] = (chances[part] ?? 0) + posterior.suspects[i]!;
   });
   const checkAt = (point: Point) => {
-    const reference = unit.references.find((r) => r.side === point.side);
+    const [reference] = referencesOf(unit, point);
     if (!reference || reference.point === point.id) return undefined;
     return readingCheck({ state: state.id, lifts: [] }, reference.function, point.id, reference.point);
   };
@@ -55,7 +55,7 @@ export function wiringView(known: Dictionary, events: readonly JobEvent[], state
     const { terminal, net } = terminalOf(dictionary, point);
     const base = { id: point.id, label: showPoint(point.id), name: point.name, terminal, net };
     const check = checkAt(point);
-    if (!check) return { ...base, fn: unit.references.find((r) => r.side === point.side)?.function ?? "vac" };
+    if (!check) return { ...base, fn: referencesOf(unit, point)[0]?.function ?? "vac" };
     const { fn } = check;
     const row = rows.get(check.id)!;
     const value = measuredAt(job, check.id);

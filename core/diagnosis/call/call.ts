@@ -9,7 +9,8 @@ import type { Situation } from "../planning/cost.ts";
 import { ECONOMY, type Economy } from "../planning/stopping.ts";
 import { causeCheck } from "./causeCheck.ts";
 import { directTest } from "./directTest.ts";
-import { proofsOf } from "./proof.ts";
+import { ownTest } from "./ownTest.ts";
+import { proofsOf, type Proof } from "./proof.ts";
 import { rivalCheck } from "./rivals.ts";
 
 /** Why an item is not called although its chance would carry it. */
@@ -18,6 +19,8 @@ export type Waits =
   | "cause"
   /** Only elimination speaks for it, and it can be put to the proof. */
   | "proof"
+  /** It is proved by readings elsewhere, and can be read by itself. */
+  | "own"
   /** Something elsewhere fits nearly as well, and a check that tells them apart costs less than the mistake. */
   | "rival"
   /** A reading speaks against it that was taken only once. */
@@ -59,11 +62,12 @@ export function adviseCall(
   const first = items[0]!;
   const [suspect] = first.suspects as [number];
   const isItem = dictionary.suspects[suspect]!.item !== undefined;
-  const [proof] = isItem ? proofsOf(dictionary, posterior, ground.findings, first.id) : [];
+  const proofs = isItem ? proofsOf(dictionary, posterior, ground.findings, first.id) : [];
+  const [proof] = proofs;
   const carried = isItem && first.chance >= economy.callChance;
   const against = carried ? readingsAgainst(dictionary, posterior, ground.findings, suspect) : [];
   const waits = carried
-    ? waitsFor(dictionary, posterior, ground, first.id, suspect, against, proof !== undefined, economy)
+    ? waitsFor(dictionary, posterior, ground, first.id, suspect, against, proofs, economy)
     : undefined;
   return {
     item: first.id,
@@ -80,20 +84,22 @@ export function adviseCall(
 function waitsFor(
   dictionary: Dictionary,
   posterior: Posterior,
-  { situation, done }: CallGround,
+  ground: CallGround,
   item: string,
   suspect: number,
   against: readonly string[],
-  proved: boolean,
+  proofs: readonly Proof[],
   economy: Economy,
 ): Waits | undefined {
+  const { situation, done } = ground;
   if (waitsForCause(dictionary, posterior, suspect)) return "cause";
   if (causeCheck(dictionary, posterior, situation, done, suspect)) return "cause";
   if (against.some((check) => posterior.readings.get(check)!.count === 1)) return "repeat";
   // A reading that was taken again and came out the same was no slip.
   const stands = against.some((check) => posterior.readings.get(check)!.agreed > 1);
   if (stands || against.length > 1) return "contradicted";
-  if (!proved && directTest(dictionary, posterior, situation, done, item)) return "proof";
+  if (proofs.length === 0 && directTest(dictionary, posterior, situation, done, item)) return "proof";
+  if (ownTest(dictionary, posterior, ground, suspect, proofs, economy)) return "own";
   if (rivalCheck(dictionary, posterior, situation, done, item, economy)) return "rival";
   return undefined;
 }
@@ -156,7 +162,7 @@ function waitsForCause(dictionary: Dictionary, posterior: Posterior, suspect: nu
   return causes > CAUSES_LEFT;
 }
 
-/** Whether an item is called, or would be but for a cause, a proof or a rival. */
+/** Whether an item is called, or would be but for a cause, a proof, a reading of its own or a rival. */
 export function isNearCall({ ready, waits }: CallAdvice): boolean {
-  return ready || waits === "cause" || waits === "proof" || waits === "rival";
+  return ready || waits === "cause" || waits === "proof" || waits === "own" || waits === "rival";
 }

@@ -7,10 +7,11 @@ import type { Check } from "../planning/checks.ts";
 import { costOf, hazardMinutes, minutesFor, type Situation } from "../planning/cost.ts";
 import { unreachedStates } from "../planning/reached.ts";
 import { stageToTouchDead, touchesLive } from "../planning/storedEnergy.ts";
+import { isDirectAt, type DirectPlace } from "./directPlace.ts";
 import { itemKey } from "../suspects/items.ts";
 
 /** Deviations from the healthy reading from which a fault shows itself beyond doubt. */
-const SHOWS = 6;
+export const SHOWS = 6;
 /** Two cases nearer than this many deviations read alike. */
 const ALIKE = 3;
 /** Of everything else, weighed as it started, at most this share may read as the item does. */
@@ -22,6 +23,7 @@ const VAGUE = 20;
  * The check that puts an item to the proof: it reads otherwise than in the healthy unit if the item is at fault, and
  * hardly anything else reads so. Cheapest by minutes, dead before live by what a live one counts for, and the plainer its
  * answer the better.
+ * @param place only checks of this place
  * @returns undefined where no check is left that would
  */
 export function directTest(
@@ -30,14 +32,12 @@ export function directTest(
   situation: Situation,
   done: ReadonlySet<string>,
   item: string,
+  place?: DirectPlace,
 ): Check | undefined {
   const { unit, cases, suspects } = dictionary;
   const own = Uint8Array.from(cases, (c) => (itemKey(dictionary, c.suspect) === item ? 1 : 0));
-  const { fine, fineChances } = posterior;
-  let entry = -1;
-  fine.suspect.forEach((s, f) => {
-    if (itemKey(dictionary, s) === item && (entry < 0 || fineChances[f]! > fineChances[entry]!)) entry = f;
-  });
+  const { fine } = posterior;
+  const entry = likeliestEntry(dictionary, posterior, item);
   if (entry < 1) return undefined;
   const likeliest = fine.low[entry]!;
   const weights = cases.map((c) => suspects[c.suspect]!.prior * c.share);
@@ -49,6 +49,7 @@ export function directTest(
     const { check } = row;
     if (done.has(check.id) || (check.kind !== "trial" && unreached.has(check.setup.state))) continue;
     if (stage && touchesLive(stage, check)) continue;
+    if (place && !isDirectAt(unit, place, check)) continue;
     const at = "chance" in row ? undefined : readingAt(row, fine, entry);
     if (!shows(row, likeliest, at)) continue;
     const minutes = minutesFor(costOf(unit, situation, check), danger);
@@ -81,4 +82,17 @@ function shows(row: Row, i: number, at: Expected): boolean {
 function readsAlike(row: Row, a: number, b: number, at: Expected): boolean {
   if ("chance" in row) return Math.abs(row.chance[a]! - row.chance[b]!) < 0.3;
   return Math.abs(at!.mean - row.mean[b]!) < ALIKE * Math.hypot(at!.sd, row.sd[b]!);
+}
+
+/** The fine case that the item most likely is; -1 where it is none. */
+export function likeliestEntry(
+  dictionary: Dictionary,
+  { fine, fineChances }: Posterior,
+  item: string,
+): number {
+  let entry = -1;
+  fine.suspect.forEach((s, f) => {
+    if (itemKey(dictionary, s) === item && (entry < 0 || fineChances[f]! > fineChances[entry]!)) entry = f;
+  });
+  return entry;
 }

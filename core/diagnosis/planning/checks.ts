@@ -155,10 +155,11 @@ export function listChecks(unit: UnitModel): Check[] {
   const junctions = pairsAcrossParts(unit, (kind) => kind.junctions ?? []);
   const checks = new Map<string, Check>();
   const add = (check: Check) => void checks.set(check.id, check);
+  const distinct = distinctPoints(unit);
   for (const state of unit.states) {
     const setup = { state: state.id, lifts: [] };
     if (state.power === "live") {
-      for (const point of unit.points)
+      for (const point of distinct)
         for (const reference of referencesOf(unit, point))
           if (point.id !== reference.point)
             add(readingCheck(setup, reference.function, point.id, reference.point));
@@ -205,6 +206,18 @@ export function listChecks(unit: UnitModel): Check[] {
   if (unit.states.some((s) => s.power === "live"))
     for (const part of partsForTheBench(unit)) add(trialCheck(unit, "bench", part));
   return [...checks.values()].filter((check) => !isForbidden(unit, check));
+}
+
+/** The unit's points without those that touch the same net as an earlier one at the same place, as quickly. */
+function distinctPoints(unit: UnitModel): Point[] {
+  const nets = new Map<string, string>(
+    unit.parts.flatMap((p) => Object.entries(p.terminals).map(([t, net]) => [`${p.id}.${t}`, net] as const)),
+  );
+  const known = new Set<string>();
+  return unit.points.filter(({ id, terminal, side, place, cover, minutes }) => {
+    const key = [nets.get(terminal ?? id) ?? id, side, place, cover, minutes].join(" ");
+    return !known.has(key) && known.add(key);
+  });
 }
 
 /** What only a whole run can tell: how far it gets, which code it shows, what opens in it. It is asked, and never proposed. */
@@ -323,6 +336,11 @@ export function pointAt(unit: UnitModel, terminal: string): Point | undefined {
   const own = unit.points.find((p) => (p.terminal ?? p.id) === terminal);
   if (own) return own;
   const net = netOf(unit, terminal);
+  return net === undefined ? undefined : pointOnNet(unit, net);
+}
+
+/** The quickest point on a net. */
+export function pointOnNet(unit: UnitModel, net: string): Point | undefined {
   return unit.points
     .filter((p) => netOf(unit, p.terminal ?? p.id) === net)
     .sort((a, b) => a.minutes - b.minutes)[0];

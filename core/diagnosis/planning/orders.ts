@@ -2,6 +2,8 @@ import type { Course, UnitModel } from "#core/unit/index.ts";
 import { readingCheck, trialCheck, type Check, type ReadingCheck } from "./checks.ts";
 import { adviseCall, type CallAdvice } from "../call/call.ts";
 import { directTest } from "../call/directTest.ts";
+import { ownTest } from "../call/ownTest.ts";
+import { proofsOf } from "../call/proof.ts";
 import { causeCheck } from "../call/causeCheck.ts";
 import { rivalCheck } from "../call/rivals.ts";
 import type { Situation } from "./cost.ts";
@@ -60,6 +62,10 @@ function checkForCall(at: PlanningContext, { waits, item, suspect, against }: Ca
   const { dictionary, posterior, situation, done, evidence } = at;
   if (waits === "cause") return causeCheck(dictionary, posterior, situation, done, suspect);
   if (waits === "proof") return directTest(dictionary, posterior, situation, done, item);
+  if (waits === "own") {
+    const proofs = proofsOf(dictionary, posterior, evidence, item);
+    return ownTest(dictionary, posterior, { findings: evidence, situation, done }, suspect, proofs, ECONOMY);
+  }
   if (waits === "rival") return rivalCheck(dictionary, posterior, situation, done, item, ECONOMY);
   if (waits !== "repeat") return undefined;
   const once = against.find((check) => posterior.readings.get(check)!.count === 1);

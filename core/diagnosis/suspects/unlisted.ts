@@ -59,6 +59,8 @@ const SHAKEN_TYPES: readonly string[] = [
   "contactor",
   "regulator",
 ];
+/** Mode of a gap that is none: a wire goes there. */
+export const JOINED = "joined";
 /** A joint as it should be, Ω: as low as a floating circuit can still be solved with. */
 const SOUND_OHMS = 5e-3;
 
@@ -295,7 +297,7 @@ class Geometry {
   }
 
   private joined(a: string, b: string): Fault {
-    return { part: this.gap(a, b), mode: "joined" };
+    return { part: this.gap(a, b), mode: JOINED };
   }
 
   private add(

@@ -1,6 +1,5 @@
-import type { UnitFile } from "#core/unit/index.ts";
+import { MAINS_VOLTS, type UnitFile } from "#core/unit/index.ts";
 import type { Placed, Walk } from "../walk.ts";
-import { MAINS_VOLTS } from "./naming.ts";
 
 export type HazardFile = NonNullable<UnitFile["hazards"]>[number];
 

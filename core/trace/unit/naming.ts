@@ -1,3 +1,4 @@
+import { MAINS_VOLTS } from "#core/unit/index.ts";
 import type { Feed } from "../makers.ts";
 import type { Placed } from "../walk.ts";
 
@@ -35,9 +36,6 @@ export function endPoints({ id, kind, ends, boardNear }: Placed): readonly strin
 }
 
 export const coilVolts = (thing: Placed) => thing.made.parameters["coilVolts"] as number;
-
-/** Volts above which a circuit is the mains side: the limit of extra-low voltage for AC (IEC 61140: 50 V) with a margin. */
-export const MAINS_VOLTS = 60;
 
 export const sideOf = (feed: Feed): "mains" | "low-voltage" =>
   feed.volts > MAINS_VOLTS ? "mains" : "low-voltage";

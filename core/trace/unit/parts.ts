@@ -1,6 +1,6 @@
-import type { UnitFile } from "#core/unit/index.ts";
+import { MAINS_VOLTS, type UnitFile } from "#core/unit/index.ts";
 import { SUPPLY, type Placed, type Walk } from "../walk.ts";
-import { coilVolts, itemId, MAINS_VOLTS, nameOf, title } from "./naming.ts";
+import { coilVolts, itemId, nameOf, title } from "./naming.ts";
 
 export type PartFile = UnitFile["parts"][number];
 

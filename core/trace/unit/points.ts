@@ -1,6 +1,6 @@
-import type { UnitFile } from "#core/unit/index.ts";
+import { MAINS_VOLTS, type UnitFile } from "#core/unit/index.ts";
 import { SUPPLY, type Placed, type Walk } from "../walk.ts";
-import { coilVolts, endPoints, MAINS_VOLTS, nameOf, sideOf } from "./naming.ts";
+import { coilVolts, endPoints, nameOf, sideOf } from "./naming.ts";
 import { driveOf, type PartFile } from "./parts.ts";
 
 export type PointFile = NonNullable<UnitFile["points"]>[number];

@@ -5,6 +5,7 @@ import { issueText } from "./issueText.ts";
 import { checkBoard } from "./checkBoard.ts";
 import { openingObservations } from "./openingObservations.ts";
 import { sequenceObservations } from "./sequenceObservations.ts";
+import { usualReferences, usualSides } from "./usualReferences.ts";
 import { unitSchema, type Part, type UnitModel } from "./model.ts";
 
 /** One fault found in a model file: where, as a JSON path, and what. */
@@ -72,7 +73,10 @@ function pathText(path: readonly PropertyKey[]): string {
 const PLAIN_ITEM_MINUTES = 15;
 const PLAIN_POINT_MINUTES = 0.3;
 
-/** A part without an item is one itself; a unit without points can be touched at every terminal. */
+/**
+ * A part without an item is one itself; a unit without points can be touched at every terminal; one without references is read
+ * against what its supplies return to.
+ */
 function withDefaults(unit: UnitModel): UnitModel {
   const named = new Set(unit.items.map((i) => i.id));
   const own = unit.parts
@@ -85,21 +89,23 @@ function withDefaults(unit: UnitModel): UnitModel {
       minutes: PLAIN_ITEM_MINUTES,
       spare: false,
     }));
+  const sideOf = usualSides(unit);
   const everywhere = unit.parts.flatMap((p) =>
-    Object.keys(p.terminals).map((t) => ({
+    Object.entries(p.terminals).map(([t, net]) => ({
       id: `${p.id}.${t}`,
       name: `${p.name}, ${t}`,
-      side: "mains" as const,
+      side: sideOf(net),
       place: "at the part",
       minutes: PLAIN_POINT_MINUTES,
     })),
   );
-  return {
+  const whole = {
     ...unit,
     items: [...unit.items, ...own],
     observations: [...unit.observations, ...sequenceObservations(unit), ...openingObservations(unit)],
     points: unit.points.length > 0 ? unit.points.map((p) => onNet(unit, p)) : everywhere,
   };
+  return unit.references.length > 0 ? whole : { ...whole, references: usualReferences(whole) };
 }
 
 /** A point that names a net touches one of its terminals, one that nothing lifts where there is one. */
