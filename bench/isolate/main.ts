@@ -12,6 +12,7 @@ import {
 } from "#core/diagnosis/index.ts";
 import { atNinety, calibrate, reliabilityDiagram } from "./calibration.ts";
 import { page, type Evaluation, type UnitResult } from "./page.ts";
+import { playGenerated } from "./generated.ts";
 import { playPairs } from "./pairs.ts";
 import { playPartial } from "./partial.ts";
 import { playSingles, walkSingles, type Single } from "./singles.ts";
@@ -25,6 +26,7 @@ import { playOutside, playUnlisted } from "./unknown.ts";
  * The truth is no dictionary's: sizes are continuous, readings solved afresh where a run of the sequence leaves the unit,
  * and the customer answers every question of the intake. Prints the page, or one object with `--json`, and touches no
  * file; `--write` writes docs/evaluation.md and docs/calibration.svg. `--every N` plays every N-th fault only.
+ * `--generated N` plays nothing of that but single faults of N units made up by bench/truth/generate.ts, which nobody tuned.
  */
 const SEED = 1;
 /** The other orders and the walks are played on every sixth and every fifteenth fault. */
@@ -123,6 +125,11 @@ function firstTouch({ unit }: Bench, { play }: Single): boolean[] {
   return [unit.states.find((s) => s.id === first.check.setup.state)!.power === "dead"];
 }
 
+if (process.argv.includes("--generated")) {
+  const count = Number(process.argv[process.argv.indexOf("--generated") + 1]) || 20;
+  process.stdout.write(`${JSON.stringify(playGenerated(SEED, count, every))}\n`);
+  process.exit(0);
+}
 const results = files.map(evaluate);
 const bins = calibrate(results.map(({ bench, singles }) => ({ bench, plays: singles })));
 const singles = results.flatMap((r) => r.singles);

@@ -30,7 +30,10 @@ export interface Bench {
 
 /** @param every of the faults only every so many-th is played */
 export function setUp(file: string, every = 1): Bench {
-  const unit = readUnitOrThrow(JSON.parse(readFileSync(file, "utf8")));
+  return setUpUnit(readUnitOrThrow(JSON.parse(readFileSync(file, "utf8"))), every);
+}
+
+export function setUpUnit(unit: UnitModel, every = 1): Bench {
   const dictionary = buildDictionary(unit);
   const { suspects, rows } = dictionary;
   const complaint = complaintOf(dictionary);

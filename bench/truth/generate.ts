@@ -79,6 +79,7 @@ export function generateUnit(random: () => number, seed: number): UnitModel {
     hertz,
     ground: "GND",
     parts: draft.parts,
+    observations: draft.parts.filter(({ type }) => WORKING.includes(type)).map(worksOf),
     states: [
       { id: "idle", name: "Idle", power: "live" },
       { id: "on", name: "On", power: "live", drives: draft.drives.map((output) => ({ output })) },
@@ -86,6 +87,31 @@ export function generateUnit(random: () => number, seed: number): UnitModel {
     ],
   });
 }
+
+/** Parts whose work a customer sees. */
+const WORKING = [
+  "heater",
+  "lamp",
+  "motor",
+  "solenoid",
+  "igniter",
+  "split-winding-motor",
+  "peripheral",
+  "dc-motor",
+  "led",
+  "led-display",
+];
+
+const worksOf = ({ id }: Part) => ({
+  id: `works-${id}`,
+  kind: "works",
+  question: `Does ${id} work?`,
+  yes: `${id} works`,
+  no: `${id} does not work`,
+  state: "on",
+  part: id,
+  minutes: 0.3,
+});
 
 /** What feeds the unit. */
 function supply(draft: Draft, kind: string, mainsVolts: number): Rails {

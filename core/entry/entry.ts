@@ -143,7 +143,8 @@ function pairFrom(
   const red = points[0]!.point!;
   if (points[1]) return { red: red.id, black: points[1].point!.id };
   const own = referencesOf(unit, red).filter((r) => r.point !== red.id);
-  const usual = own.length > 0 ? own : unit.references.filter((r) => r.side === red.side && r.point !== red.id);
+  const usual =
+    own.length > 0 ? own : unit.references.filter((r) => r.side === red.side && r.point !== red.id);
   const fitting = usual.filter((r) => r.function === fn);
   const references = fitting.length > 0 ? fitting : usual;
   if (!needsLive(fn) || references.length === 0) return { code: "one-point-for-ohms", at: showPoint(red.id) };

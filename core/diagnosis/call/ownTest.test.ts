@@ -22,7 +22,12 @@ const judged = (findings: readonly Evidence[]) => {
 /** What a check that was proposed reads in a case of the dictionary that proposed it. */
 const reads = ({ dictionary: wide, next }: ReturnType<typeof judged>, i: number): Evidence => {
   if (next?.kind !== "reading") throw new Error("The next check is no reading.");
-  return { kind: "reading", id: "own", check: next, value: fromScale("ohm", (wide.row(next) as ReadingRow).mean[i]!) };
+  return {
+    kind: "reading",
+    id: "own",
+    check: next,
+    value: fromScale("ohm", (wide.row(next) as ReadingRow).mean[i]!),
+  };
 };
 
 /** Two wires of different looms are crossed, which no list has: from the heater's live end to neutral it reads the heater alone. */
@@ -47,7 +52,13 @@ describe("what readings elsewhere prove", () => {
     expect(before.next?.id).toMatch(/^dead(\+\w+)?\/ohm\//u);
     const place = directPlace(unit, before.suspect)!;
     expect(isDirectAt(unit, place, before.next!)).toBe(true);
-    expect(isDirectAt(unit, place, crossed.at(-1)!.kind === "reading" ? (crossed.at(-1) as never)["check"] : before.next!)).toBe(false);
+    expect(
+      isDirectAt(
+        unit,
+        place,
+        crossed.at(-1)!.kind === "reading" ? (crossed.at(-1) as never)["check"] : before.next!,
+      ),
+    ).toBe(false);
   });
 
   test("is not called where it reads sound there, and is where it does not", () => {

@@ -20,7 +20,11 @@ const OUTSIDE_SHARE = 0.05;
 export function ownTest(
   dictionary: Dictionary,
   posterior: Posterior,
-  { findings, situation, done }: { findings: readonly Evidence[]; situation: Situation; done: ReadonlySet<string> },
+  {
+    findings,
+    situation,
+    done,
+  }: { findings: readonly Evidence[]; situation: Situation; done: ReadonlySet<string> },
   suspect: number,
   proofs: readonly Proof[],
   economy: Economy,

@@ -1,47 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { readUnitOrThrow, referencesOf } from "../index.ts";
-
-type PartFile = {
-  readonly id: string;
-  readonly type: string;
-  readonly terminals: Readonly<Record<string, string>>;
-  readonly parameters?: Readonly<Record<string, unknown>>;
-};
-
-const part = (
-  id: string,
-  type: string,
-  terminals: Record<string, string>,
-  parameters: Record<string, unknown> = {},
-): PartFile => ({ id, type, terminals, parameters });
-
-const unitOf = (parts: readonly PartFile[], more: object = {}) =>
-  readUnitOrThrow({
-    format: "zygodrome-unit",
-    version: 1,
-    id: "bare",
-    name: "Bare",
-    ground: "G",
-    parts: parts.map((p) => ({ name: p.id, ...p })),
-    states: [{ id: "on", name: "On", power: "live" }],
-    ...more,
-  });
-
-/** A mains heater; a transformer whose bridge feeds a lamp; a battery of its own with a buzzer. */
-const THREE_SUPPLIES = [
-  part("V1", "mains", { l: "L", n: "N", pe: "G" }, { volts: 230 }),
-  part("H1", "heater", { "1": "L", "2": "N", pe: "G" }, { volts: 230, watts: 500 }),
-  part(
-    "T1",
-    "transformer",
-    { p1: "L", p2: "N", s1: "S1", s2: "S2" },
-    { primaryVolts: 230, secondaryVolts: 12, primaryOhms: 100, secondaryOhms: 1 },
-  ),
-  part("B1", "bridge", { a1: "S1", a2: "S2", plus: "P", minus: "M" }),
-  part("E1", "lamp", { "1": "P", "2": "M" }, { volts: 15, watts: 3 }),
-  part("C1", "battery", { plus: "BP", minus: "BM" }, { volts: 9 }),
-  part("E2", "lamp", { "1": "BP", "2": "BM" }, { volts: 9, watts: 1 }),
-];
+import { part, THREE_SUPPLIES, unitOf } from "../../../tests/support/bareUnit.ts";
+import { referencesOf } from "../index.ts";
 
 describe("a unit whose file names no references", () => {
   const unit = unitOf(THREE_SUPPLIES);
@@ -66,7 +25,11 @@ describe("a unit whose file names no references", () => {
   test("says of each place how high it may be: up to 60 V is low voltage, and what nothing known feeds is not", () => {
     const sideOf = (id: string, of = unit) => of.points.find((p) => p.id === id)!.side;
     expect(["H1.1", "T1.p2"].map((id) => sideOf(id))).toEqual(["mains", "mains"]);
-    expect(["T1.s1", "E1.2", "E2.1"].map((id) => sideOf(id))).toEqual(["low-voltage", "low-voltage", "low-voltage"]);
+    expect(["T1.s1", "E1.2", "E2.1"].map((id) => sideOf(id))).toEqual([
+      "low-voltage",
+      "low-voltage",
+      "low-voltage",
+    ]);
     const fed = (volts: number) =>
       unitOf([
         part("C1", "dc-supply", { plus: "P", minus: "M" }, { volts }),
@@ -104,7 +67,9 @@ describe("a unit whose file names no references", () => {
       { id: "E1.2", name: "Lamp, minus", side: "low-voltage", place: "board", minutes: 0.3 },
     ];
     const unit = unitOf(THREE_SUPPLIES, { points });
-    expect(unit.references).toEqual([{ side: "low-voltage", point: "E1.2", function: "vdc", points: ["E1.1"] }]);
+    expect(unit.references).toEqual([
+      { side: "low-voltage", point: "E1.2", function: "vdc", points: ["E1.1"] },
+    ]);
   });
 
   test("what the file names stands alone", () => {

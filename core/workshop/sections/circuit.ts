@@ -106,7 +106,7 @@ export const CIRCUIT: readonly Section[] = [
     title: "References",
     group: "Circuit",
     one: "reference",
-    hint: "Where the black probe goes by itself: the neutral of a supply, the ground of a rail.",
+    hint: "Where the black probe goes by itself: the neutral of a supply, the ground of a rail. Left empty, it is where each supply returns to.",
     shape: "list",
     path: ["references"],
     blank: { side: "mains", function: "vac" },
