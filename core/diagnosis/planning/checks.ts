@@ -175,7 +175,7 @@ export function listChecks(unit: UnitModel): Check[] {
       add(readingCheck(setup, "diode", black, red));
     }
     for (const { red, black } of pairs) add(readingCheck(setup, "ohm", red, black));
-    const mains = unit.points.filter((p) => p.side === "mains");
+    const mains = distinct.filter((p) => p.side === "mains");
     for (const reference of [unit.references.find((r) => r.side === "mains")?.point, chassisPoint(unit)])
       if (reference !== undefined)
         for (const point of mains)
