@@ -243,8 +243,13 @@ function comesBack(
   return asExpected && diesOut(answer, slow, by, scale);
 }
 
-/** Cycles over which a disturbance is followed by the answer alone; it must not be larger after all than after half. */
+/**
+ * Cycles over which a disturbance is followed by the answer alone, and how large it may be after all of them, against half. What
+ * a core holds of direct flux stays for minutes, and the cut of a cycle into steps makes it stay for ever or a little more: half-wave
+ * supplies' grew by 0.5 and by 17 % over a hundred cycles. What drives away doubles in far fewer.
+ */
 const FOLLOWED = 200;
+const HELD = 2;
 
 /** Whether what disturbs a cycle does not grow: a cycle that drives away what is beside it is none that is ever seen. */
 function diesOut(
@@ -262,5 +267,5 @@ function diesOut(
     if (cycle === FOLLOWED / 2) half = size(now);
     now = slow.map((at) => now.reduce((sum, x, c) => sum + answer[at * p + c]! * x, 0));
   }
-  return size(now) <= half;
+  return size(now) <= HELD * half;
 }
