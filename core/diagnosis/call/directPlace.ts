@@ -1,5 +1,5 @@
 import { CATALOGUE, type UnitModel } from "#core/unit/index.ts";
-import { netOf, type Check } from "../planning/checks.ts";
+import { netOf, type Check, type TrialCheck } from "../planning/checks.ts";
 import type { Suspect } from "../suspects/suspects.ts";
 import { JOINED, unlistedFaults } from "../suspects/unlisted.ts";
 
@@ -32,9 +32,9 @@ function acrossPart(unit: UnitModel, id: string): DirectPlace | undefined {
   return { part: id, pairs };
 }
 
-/** Whether a check reads or tries the fault's own place and nothing beside it. */
+/** Whether a check reads or tries the fault's own place and nothing beside it; another one in place of its item says the same. */
 export function isDirectAt(unit: UnitModel, place: DirectPlace, check: Check): boolean {
-  if (check.kind === "trial") return check.subject === place.part && check.trial !== "swap";
+  if (check.kind === "trial") return isTrialOf(unit, place.part, check);
   if (check.kind === "observation") {
     const { part, kind } = unit.observations.find((o) => o.id === check.observation)!;
     return part === place.part && (kind === "look" || kind === "smell");
@@ -44,4 +44,9 @@ export function isDirectAt(unit: UnitModel, place: DirectPlace, check: Check): b
     return point && netOf(unit, point.terminal ?? point.id);
   });
   return place.pairs.some((nets) => nets.every((n) => ends.includes(n)));
+}
+
+function isTrialOf(unit: UnitModel, part: string, { trial, subject, off }: TrialCheck): boolean {
+  if (trial === "swap") return unit.parts.find((p) => p.id === part)?.item === subject;
+  return subject === part || (off?.length === 1 && off[0] === part);
 }
