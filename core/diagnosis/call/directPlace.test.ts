@@ -1,6 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasher } from "../../../tests/support/glasswasher.ts";
-import { observationCheck, readingCheck, stripCheck, trialCheck, type Check, type Suspect } from "../index.ts";
+import {
+  observationCheck,
+  readingCheck,
+  stripCheck,
+  trialCheck,
+  type Check,
+  type Suspect,
+} from "../index.ts";
 import { directPlace, isDirectAt } from "./directPlace.ts";
 
 const unit = glasswasher();
