@@ -50,8 +50,12 @@ async function run<Row extends QueryResultRow>(
   }
 }
 
-/** Shop that a connection was last told to work for. */
-const toldShop = new WeakMap<PoolClient, string>();
+/**
+ * Where a connection keeps the shop that it was last told to work for: on itself. The server and its pages are built apart, with
+ * this module in both, on one pool; of what the other had told a connection, a list in the module would know nothing.
+ */
+const TOLD = Symbol.for("zygodrome.toldShop");
+type ToldClient = PoolClient & { [TOLD]?: string };
 
 /**
  * A connection that works for the shop of the work in hand: row-level security shows it that shop's rows and no others. A
@@ -59,17 +63,17 @@ const toldShop = new WeakMap<PoolClient, string>();
  */
 async function clientForShop(from: Pool): Promise<PoolClient> {
   const shop = shopOfWork();
-  const client = await from.connect().catch((error: unknown) => {
+  const client: ToldClient = await from.connect().catch((error: unknown) => {
     throw isConnectionLoss(error) ? new DatabaseGone() : error;
   });
-  if (toldShop.get(client) === shop) return client;
+  if (client[TOLD] === shop) return client;
   try {
     await client.query("SELECT set_config('zygodrome.shop', $1, false)", [shop]);
   } catch (error) {
     client.release(true);
     throw isConnectionLoss(error) ? new DatabaseGone() : error;
   }
-  toldShop.set(client, shop);
+  client[TOLD] = shop;
   return client;
 }
 

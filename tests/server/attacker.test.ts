@@ -94,6 +94,7 @@ beforeAll(async () => {
   cookies["rival"] = await cookieOf(RIVAL, "mo");
   cookies["learner"] = await cookieOf("pellwick", "ilo");
   cookies["technician"] = await cookieOf("pellwick", "teo");
+  cookies["lead"] = await cookieOf("pellwick", "ansa");
   server = await startServer(process.cwd(), process.env["DATABASE_URL"]!, 0, { machineShop: "" });
 }, 120_000);
 afterAll(async () => {
@@ -238,6 +239,33 @@ describe("a lead of another shop, who knows every id", () => {
     });
     expect(action.status).toBe(404);
     expect(await fingerprint()).toEqual(before);
+  });
+});
+
+describe("two shops at work on one server", () => {
+  test("each is told of its own people and settings only, however their requests fall together", async () => {
+    const told = async (shop: "rival" | "lead") => {
+      const response = await fetch(new URL("/_root.data", server.address), {
+        headers: { Cookie: cookies[shop]! },
+      });
+      const text = await response.text();
+      return {
+        shop,
+        own: /Pellwick|Ansa Vell/u.test(text),
+        rival: text.includes("Rival"),
+      };
+    };
+    for (let round = 0; round < 60; round++) {
+      // Several at once or one alone: connections change hands between the shops, and between the server and its pages.
+      const asked = Array.from({ length: 1 + (round % 5) }, (_, i) =>
+        (round + i) % 3 === 0 ? ("lead" as const) : ("rival" as const),
+      );
+      for (const answer of await Promise.all(asked.map(told)))
+        expect([round, answer]).toEqual([
+          round,
+          { shop: answer.shop, own: answer.shop === "lead", rival: answer.shop === "rival" },
+        ]);
+    }
   });
 });
 

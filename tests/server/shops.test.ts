@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
 import pg from "pg";
 import { closePool, pool } from "#server/database/pool.ts";
 import { everyShop, many, transaction, withShopsEyes } from "#server/database/query.ts";
@@ -159,6 +159,25 @@ describe("work in hand", () => {
       const names = await (rival ? asRival(() => listPeople()) : listPeople());
       expect(names.some((p) => p.id === "ansa")).toBe(!rival);
     }
+  });
+
+  test("goes on for its own shop on a connection that the server's other build has used", async () => {
+    // The server and its pages have a copy each of what asks the database, on one pool.
+    const here = pool();
+    jest.resetModules();
+    const { many: manyThere } = await import("#server/database/query.ts");
+    expect(manyThere).not.toBe(many);
+    const one = new pg.Pool({ connectionString: process.env["DATABASE_URL"], max: 1 });
+    const names = (ask: typeof many) => ask<{ id: string }>(one, "SELECT id FROM people WHERE id = 'ansa'");
+    try {
+      expect(await asRival(() => names(manyThere))).toEqual([]);
+      expect(await names(many)).toEqual([{ id: "ansa" }]);
+      expect(await asRival(() => names(manyThere))).toEqual([]);
+      expect(await names(many)).toEqual([{ id: "ansa" }]);
+    } finally {
+      await one.end();
+    }
+    expect(pool()).toBe(here);
   });
 
   test("a transaction that was undone leaves its connection with the right shop", async () => {
