@@ -76,9 +76,6 @@ export const ROUTE_RULES: Readonly<Record<string, Rule>> = {
   "/staff": { read: "lead", send: "lead" },
 };
 
-/** The framework's own addresses: pages' data go by the page's rule, its list of routes tells nothing of a shop. */
-const FRAMEWORK = "/__manifest";
-
 const RANK: Readonly<Record<Who, number>> = { anybody: 0, learner: 1, technician: 2, lead: 3 };
 const PATTERNS = Object.keys(ROUTE_RULES)
   // Words before places: /units/new is no unit.
@@ -104,7 +101,6 @@ export function routeOf(path: string): string | undefined {
 
 /** The least that somebody has to be for a request; "nobody" where nothing is taken; undefined where there is no such route. */
 export function whoMay(method: string, path: string): Who | "nobody" | undefined {
-  if (path === FRAMEWORK) return "anybody";
   const pattern = routeOf(path);
   if (pattern === undefined) return undefined;
   const { read, send } = ROUTE_RULES[pattern]!;

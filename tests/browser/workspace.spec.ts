@@ -193,6 +193,29 @@ test("two people on one job see each other's findings as they come, with who and
   await context.close();
 });
 
+test("of two choices of who is working the last one holds, on a page that has just begun", async ({
+  page,
+  context,
+}) => {
+  // Where a page had to ask which addresses there are, a choice waited for the answer, and the first could be sent last.
+  const listed: string[] = [];
+  page.on("request", (r) => new URL(r.url()).pathname === "/__manifest" && listed.push(r.url()));
+  await page.goto("/guide");
+  const who = page.getByRole("combobox", { name: "working" }).first();
+  await who.selectOption("ansa");
+  const taken = page.waitForResponse((r) => r.request().postData() === "person=teo");
+  await who.selectOption("teo");
+  await taken;
+  await page.waitForLoadState("networkidle");
+  expect(listed).toEqual([]);
+  expect((await context.cookies()).find((c) => c.name === "person")?.value).toBe(cookieOf("teo"));
+  await page.reload();
+  await expect(who).toHaveValue("teo");
+});
+
+/** As the framework writes a word into a cookie. */
+const cookieOf = (word: string) => encodeURIComponent(btoa(JSON.stringify(word)));
+
 test("the known-good twin stands beside this unit", async ({ page }) => {
   const job = await liveJob(page);
   await job.record("P4.3 to N 1.2 vac in rinse heat");
