@@ -251,8 +251,13 @@ function comesBack(
 const FOLLOWED = 200;
 const HELD = 2;
 
-/** Whether what disturbs a cycle does not grow: a cycle that drives away what is beside it is none that is ever seen. */
-function diesOut(
+/**
+ * Whether what disturbs a cycle does not grow: a cycle that drives away what is beside it is none that is ever seen.
+ * @param answer what one cycle makes of a disturbance of each slow state, a column each
+ * @param slow rows of the states that last beyond a cycle
+ * @param by the disturbance, and `scale` what each state swings over, in its own unit
+ */
+export function diesOut(
   answer: Float64Array,
   slow: readonly number[],
   by: readonly number[],

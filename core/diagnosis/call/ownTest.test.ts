@@ -2,7 +2,8 @@ import { describe, expect, test } from "@jest/globals";
 import { glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
 import { ohms, seen } from "../../../tests/support/glasswasherFindings.ts";
 import { fromScale, judge, nextByOrder, proofsOf, type Evidence, type ReadingRow } from "../index.ts";
-import { ECONOMY } from "../planning/stopping.ts";
+import { costOf, hazardMinutes, minutesFor } from "../planning/cost.ts";
+import { ECONOMY, mistakeCost } from "../planning/stopping.ts";
 import { directPlace, isDirectAt } from "./directPlace.ts";
 import { ownTest } from "./ownTest.ts";
 
@@ -78,5 +79,14 @@ describe("what readings elsewhere prove", () => {
       ownTest(wide, posterior, ground, advice.suspect, proofs, { ...ECONOMY, labourPerHour });
     expect(at(60)?.id).toBe(before.next!.id);
     expect(at(6000)).toBeUndefined();
+    // Trust lost is money of the mistake only, so that it puts the mistake at so many times the reading's price.
+    const minutes = minutesFor(costOf(unit, ground.situation, before.next!), hazardMinutes(unit));
+    const price = (minutes / 60) * ECONOMY.labourPerHour;
+    const whereMistakeIs = (times: number) => {
+      const trust = ECONOMY.trust + times * price - mistakeCost(unit, advice.item);
+      return ownTest(wide, posterior, ground, advice.suspect, proofs, { ...ECONOMY, trust });
+    };
+    expect(whereMistakeIs(20 * 1.05)?.id).toBe(before.next!.id);
+    expect(whereMistakeIs(20 * 0.95)).toBeUndefined();
   });
 });
