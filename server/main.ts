@@ -52,6 +52,11 @@ app.use(
     filter: (request, response) => request.method === "GET" && compression.filter(request, response),
   }),
 );
+// A page comes as a whole, in pieces of 2 kB. Whoever writes it would have gzip finish each by itself.
+app.use((_request, response, next) => {
+  Object.assign(response, { flush: undefined });
+  next();
+});
 app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
 // A browser asks for a newer one whenever it starts.
 app.use("/sw.js", (_request, response, next) => {
