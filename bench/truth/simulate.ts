@@ -53,8 +53,17 @@ export class Simulated {
   private readonly state: TruthState;
   private readonly faults: readonly TruthFault[];
   private readonly decided = new Map<string, Decided>();
+  private readonly cycles: number;
 
-  constructor(unit: UnitModel, state: TruthState, faults: readonly TruthFault[], opened: readonly string[]) {
+  /** @param cycles after which a swung deck is measured: with half-waves it takes a core's direct flux hundreds to stand */
+  constructor(
+    unit: UnitModel,
+    state: TruthState,
+    faults: readonly TruthFault[],
+    opened: readonly string[],
+    cycles = SETTLE_CYCLES,
+  ) {
+    this.cycles = cycles;
     this.unit = unit;
     this.state = state;
     this.faults = faults;
@@ -160,7 +169,7 @@ export class Simulated {
   private period(): string {
     const step = 1 / (this.unit.hertz * STEPS_A_CYCLE);
     // A little more than is measured.
-    const [from, to] = [SETTLE_CYCLES - 2.5, SETTLE_CYCLES].map((cycles) => cycles / this.unit.hertz);
+    const [from, to] = [this.cycles - 2.5, this.cycles].map((cycles) => cycles / this.unit.hertz);
     return `tran ${step} ${to} ${from} ${step} uic`;
   }
 
