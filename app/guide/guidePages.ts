@@ -316,7 +316,7 @@ export const GUIDE_PAGES: readonly GuidePage[] = [
     ],
     notes: [
       "What people have written, and the names in a unit's model, stay as they are.",
-      "A typed line is understood in English words: 118 vac, OL, beep, looks burnt. Numbers are the same in both.",
+      "A finding is written, or said, in English or in the page's language. What a circuit is traced by is written in English: fuse 10A, relay K3 24V.",
     ],
   },
   {

@@ -1,4 +1,4 @@
-import type { Translator } from "#core/language/index.ts";
+import type { Language, Translator } from "#core/language/index.ts";
 
 /** How a page that is being written speaks; undefined where it speaks as the program is written. */
 type Tongue = () => Translator | undefined;
@@ -28,3 +28,9 @@ export const spoken = (): Translator | undefined => now ?? tongue();
 
 /** A text that reaches people past the elements of a page: a title of a window, a voice. */
 export const translated = (text: string): string => spoken()?.(text) ?? text;
+
+/** In which language people type and speak here beside English, and how the page shows them a unit's names. What is translated is German. */
+export function typedIn(): { readonly language?: Language; readonly say?: Translator } {
+  const say = spoken();
+  return say ? { language: "de", say } : {};
+}

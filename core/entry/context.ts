@@ -1,4 +1,5 @@
 import type { ReadingCheck } from "#core/diagnosis/index.ts";
+import type { Language, Translator } from "#core/language/index.ts";
 import type { Setup } from "#core/unit/index.ts";
 
 /** What a line is understood against when it leaves something out. */
@@ -10,4 +11,7 @@ export interface EntryContext {
   readonly deadSetup: Setup;
   /** The unit is dead and proven: a bare number between two points is in ohms. */
   readonly isDead?: boolean;
+  /** In which people type here, beside English, which is always understood; and how the unit's names are shown in it. */
+  readonly language?: Language;
+  readonly say?: Translator;
 }

@@ -1,9 +1,11 @@
+import type { Translator } from "#core/language/index.ts";
 import { needsLive, type MeterFunction } from "#core/meter/index.ts";
 import { parseQuantity } from "#core/quantity/index.ts";
 import { referencesOf, type Point, type Setup, type UnitModel } from "#core/unit/index.ts";
 import { storeValue, type FindingBody } from "#core/job/index.ts";
 import type { EntryContext } from "./context.ts";
 import { spokenToWritten } from "./dictation.ts";
+import { germanToWritten } from "./germanLine.ts";
 import { lookFrom } from "./lookWords.ts";
 import { functionFirst, functionFor, inRange, takeFunction } from "./namedFunction.ts";
 import { findPoint, pairAcross, pointsMeantBy, showPoint, similarPoints } from "./pointNames.ts";
@@ -22,11 +24,11 @@ const VALUE =
  * "looks burnt P4", and the same dictated. Left out: the pair is the one asked for, the reference is the point's side's, the function follows from the unit.
  */
 export function parseEntry(unit: UnitModel, text: string, around: EntryContext): EntryResult {
-  const written = spokenToWritten(text);
+  const written = spokenToWritten(around.language === "de" ? germanToWritten(text) : text);
   const plugs = takeLifts(unit, written);
   if ("code" in plugs) return fail(plugs);
   const context = withLifts(around, plugs);
-  const { line: withHeld, state } = takeState(unit, plugs.line);
+  const { line: withHeld, state } = takeState(unit, plugs.line, around.say);
   if (state !== undefined && !("id" in state)) return fail(state);
   const { line, held } = takeHeld(functionFirst(withHeld));
   const dash = /\S\s+[-−–]\s+(\d\S*)$/u.exec(line);
@@ -89,12 +91,18 @@ function fail(problem: EntryProblem): EntryResult {
   return { ok: false, problem };
 }
 
-function takeState(unit: UnitModel, line: string): { line: string; state?: { id: string } | EntryProblem } {
+function takeState(
+  unit: UnitModel,
+  line: string,
+  say: Translator = (text) => text,
+): { line: string; state?: { id: string } | EntryProblem } {
   const named = /^(.*?)\s+(?:in|while|during|@)\s+(\D.*)$/iu.exec(line);
   if (!named) return { line };
   const wanted = named[2]!.trim().toLowerCase();
   const state = unit.states.find(
-    (s) => s.id.toLowerCase() === wanted.replace(/\s+/gu, "-") || s.name.toLowerCase() === wanted,
+    (s) =>
+      s.id.toLowerCase() === wanted.replace(/\s+/gu, "-") ||
+      [s.name, say(s.name)].some((name) => name.toLowerCase() === wanted),
   );
   // With a figure in it and no such state, it is more likely the reading than a state's name.
   if (!state && /\d/u.test(wanted)) return { line };

@@ -52,6 +52,13 @@ test.describe("in a browser that asks for German", () => {
     await expect(page.getByTestId("next")).toContainText("Nicht erreichbar");
     await expect(page.getByText("Noch nichts aufgezeichnet.")).toBeVisible();
     expect(await leftIn(page)).toEqual([]);
+    // A line is understood in the language of the page, and in English.
+    for (const line of ["P4.3 gegen N hundertachtzehn Volt Wechsel", "P4.3 to N 118 vac"]) {
+      await page.locator("#finding-line").fill(line);
+      await expect(page.locator("#finding-echo")).toContainText("V AC braucht das Gerät unter Spannung");
+    }
+    expect(await leftIn(page)).toEqual([]);
+    await page.keyboard.press("Escape");
     // What opens over a job: the power's questions, the call, the keys, the menu, the wiring.
     for (const [key, heading] of [
       ["p", /Steht das Gerät unter Spannung/u],

@@ -3,6 +3,7 @@ import { describeEntryProblem, parseEntry, type EntryProblem } from "#core/entry
 import { admissionProblems, checkOf, type FindingBody, type JobState } from "#core/job/index.ts";
 import { checkText, describeAdmissionProblem, resultText, setupText } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
+import { typedIn } from "../../language/tongue.ts";
 
 /** What a line in the entry field came to. */
 export interface Understood {
@@ -42,6 +43,7 @@ export function understand(text: string, { unit, state, pending, defaultState, t
     liveSetup: { state: liveState, lifts: twin ? [] : state.situation.lifts },
     isDead: state.band === "dead" && !twin,
     deadSetup: { state: deadState, lifts: twin ? [] : state.situation.lifts },
+    ...typedIn(),
   });
   if (!result.ok) return { problem: describeEntryProblem(result.problem), unclear: result.problem };
   const { body } = result;

@@ -1,7 +1,9 @@
 import { useEffect, useRef, useState, type ReactNode } from "react";
 import type { ObservationCheck, ReadingCheck } from "#core/diagnosis/index.ts";
 import { storeValue, type EventBody, type JobState } from "#core/job/index.ts";
+import type { Language } from "#core/language/index.ts";
 import { valueText, type ProposalView } from "#core/view/index.ts";
+import { typedIn } from "../../language/tongue.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Dialog } from "../../ui/Dialog.tsx";
 import { useKept } from "../../ui/useKept.ts";
@@ -62,7 +64,9 @@ export function HandsBusy({ proposal, state, busy, onEnter, onPower, onClose }: 
   };
   const isLook = check?.kind === "observation";
   usePedal(isLook, answer, () => take(held));
-  const deaf = useSpokenWord(TAKE_WORDS, listens && held !== undefined, () => take(held));
+  const deaf = useSpokenWord(TAKE_WORDS[typedIn().language ?? "en"], listens && held !== undefined, () =>
+    take(held),
+  );
   // The focus stays here when the button that had it has gone with its check.
   const place = useRef<HTMLDivElement>(null);
   useEffect(() => place.current?.focus(), [check?.id]);
@@ -251,7 +255,10 @@ const NO_METER =
 const UNREST = "Not at rest. Keep the probes still.";
 const SHOWN_BEFORE = "It showed this before the check came. Lift the probes, then put them on this pair.";
 /** What takes a reading that rests, when it is heard. */
-const TAKE_WORDS = ["take it", "take", "okay"];
+const TAKE_WORDS: Readonly<Record<Language, readonly string[]>> = {
+  en: ["take it", "take", "okay"],
+  de: ["übernehmen", "nehmen", "okay"],
+};
 
 /** What the meter shows now, large; and how it is taken once it rests. */
 function Reading({

@@ -10,4 +10,11 @@ describe("a spoken word", () => {
     ["take it off", false],
     ["", false],
   ])("“%s”: %s", (heard, is) => expect(endsWithWord(heard, ["take it", "take"])).toBe(is));
+
+  test.each([
+    ["Bitte übernehmen.", true],
+    ["ÜBERNEHMEN", true],
+    ["nicht mehr vorübernehmen", false],
+    ["übernehmen wir gleich", false],
+  ])("“%s”: %s, in German", (heard, is) => expect(endsWithWord(heard, ["übernehmen"])).toBe(is));
 });

@@ -45,7 +45,8 @@ export function useSpokenWord(
     const listening = new Recognizer();
     let over = false;
     listening.continuous = true;
-    listening.lang = "en";
+    // What is heard is in the page's language, as are the words.
+    listening.lang = document.documentElement.lang;
     listening.onresult = ({ results }) => {
       const said = results[results.length - 1]?.[0]?.transcript ?? "";
       if (!over && endsWithWord(said, words)) last.current();

@@ -3,6 +3,7 @@ import { parseEntry, describeEntryProblem } from "#core/entry/index.ts";
 import { type JobEvent } from "#core/job/index.ts";
 import { type ProposalView, type WhatIf } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
+import { typedIn } from "../../language/tongue.ts";
 import type { Diagnosis } from "../useDiagnosis.ts";
 import { percentText } from "../../words/percent.ts";
 
@@ -21,7 +22,13 @@ export function WhatIfLine({ unit, events, proposal, ask }: Props) {
   const { check } = proposal;
   if (check.kind !== "reading") return null;
   const reckon = async () => {
-    const read = parseEntry(unit, text, { pending: check, liveSetup: check.setup, deadSetup: check.setup });
+    const { setup } = check;
+    const read = parseEntry(unit, text, {
+      pending: check,
+      liveSetup: setup,
+      deadSetup: setup,
+      ...typedIn(),
+    });
     setAnswer(undefined);
     if (!read.ok) return setProblem(describeEntryProblem(read.problem));
     setProblem("");
