@@ -45,14 +45,15 @@ export function readEntries(test: Pick<ComponentTest, "fields">, entries: Entrie
       words.set(field.id, typed);
       continue;
     }
-    const beep = readBeep(field, typed);
+    const shown = inEnglish(typed);
+    const beep = readBeep(field, shown);
     if (beep) {
       ranges.set(field.id, beep);
       said.set(field.id, beep[0] === 0 ? "a beep" : "no beep");
       numbers.set(field.id, beep[0]);
       continue;
     }
-    const read = readNumber(field, typed);
+    const read = readNumber(field, shown);
     if ("problem" in read) problems[field.id] = read.problem;
     else {
       numbers.set(field.id, read.value);
@@ -101,6 +102,17 @@ function corners(ranges: ReadonlyMap<string, readonly [number, number]>): Map<st
       ),
     [new Map<string, number>()],
   );
+}
+
+/** What a meter says, as German-speaking people write it: no other field has these words. */
+const IN_GERMAN: readonly (readonly [RegExp, string])[] = [
+  [/^(?:offen|unendlich|überlauf)$/iu, "OL"],
+  [/^(?:piep(?:t|st|ton)?|durchgang|ja)$/iu, "beep"],
+  [/^(?:piept nicht|kein (?:piep(?:ton)?|durchgang)|stumm|nein)$/iu, "no beep"],
+];
+
+function inEnglish(typed: string): string {
+  return IN_GERMAN.find(([word]) => word.test(typed))?.[1] ?? typed;
 }
 
 function readBeep(field: QuantityField, typed: string): readonly [number, number] | undefined {

@@ -37,6 +37,8 @@ describe("a line in German", () => {
     ["K3.com K3.no piept", "K3.com K3.no beep"],
     ["K3.com K3.no Durchgang", "K3.com K3.no beep"],
     ["C1 10 Mikrofarad", "C1 10 uF"],
+    ["HT1 Zange 8 Milliampere", "HT1 clamp 8 mA"],
+    ["HT1 8,6 Ampere Wechselstrom", "HT1 8.6 aac"],
     ["D1 Diode 0,52", "D1 diode 0.52"],
     ["P4.3 gegen N 230 Volt Wechsel in wash", "P4.3 to N 230 vac in wash"],
     ["P4.3 gegen N 0,3 Volt Wechsel in Bereitschaft", "P4.3 to N 0.3 vac in standby"],
@@ -83,4 +85,9 @@ describe("a line in German", () => {
     ] as const)
       expect(parseEntry(unit, line, inGerman)).toMatchObject({ ok: false, problem: { code } });
   });
+
+  test.each(["HT1 höchstens 5 Ohm", "HT1 mindestens 5 Ohm", "P4.3 N nicht 230 Volt Wechsel"])(
+    "at most, at least and not are no reading: “%s”",
+    (line) => expect(parseEntry(unit, line, inGerman).ok).toBe(false),
+  );
 });

@@ -97,6 +97,7 @@ const SAID: readonly (readonly [RegExp, string])[] = [
   unit(String.raw`amp[eè]re\s+(?:wechsel\p{L}*|ac)|a\s+wechsel\p{L}*`, "aac"),
   unit(String.raw`amp[eè]re\s+(?:gleich\p{L}*|dc)|a\s+gleich\p{L}*`, "adc"),
   unit(String.raw`milli\s*volt`, "mV"),
+  unit(String.raw`milli\s*amp[eè]re`, "mA"),
   unit(String.raw`mikro\s*amp[eè]re`, "uA"),
   unit(String.raw`mikro\s*farad`, "uF"),
   unit(String.raw`nano\s*farad`, "nF"),
@@ -117,8 +118,8 @@ const SAID: readonly (readonly [RegExp, string])[] = [
   said("durchgang|piep(?:t|st|s|ton|en)?", "beep"),
   words("durchgang", "continuity"),
   said("unendlich|überlauf|überlast|offen", "OL"),
-  words("niedrigste[rs]?|kleinste[rs]?|tiefste[rs]?|mindestens", "lowest"),
-  words("höchste[rs]?|größte[rs]?|grösste[rs]?|höchstens", "highest"),
+  words("niedrigste[rs]?|kleinste[rs]?|tiefste[rs]?", "lowest"),
+  words("höchste[rs]?|größte[rs]?|grösste[rs]?", "highest"),
   // Plugs and leads that are off.
   words(
     String.raw`wieder\s+(?:an|drauf|dran|auf)?gesteckt|(?:an|auf)gesteckt|wieder\s+(?:an|drauf|dran)`,
