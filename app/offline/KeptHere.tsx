@@ -1,13 +1,17 @@
 import { useEffect, useState } from "react";
 import { buttonClass } from "../ui/Button.tsx";
+import { useAlive } from "../ui/useAlive.ts";
 import { useOutbox } from "../sync/outbox/useOutbox.ts";
 import { keptPages, type KeptPage } from "./keepPages.ts";
 import { roomHere, roomText, type Room } from "./room.ts";
+import { wantedPage } from "./wantedPage.ts";
 
-/** What opens in this browser without a network, what waits to be sent, and how much room there is. */
+/** What opens in this browser without a network, what waits to be sent, and how much room there is. Its address is known to the browser only. */
 export function KeptHere() {
   const [pages, setPages] = useState<readonly KeptPage[]>();
   const [room, setRoom] = useState<Room>();
+  const alive = useAlive();
+  const wanted = alive ? wantedPage(location.href) : undefined;
   const waiting = useOutbox().length;
   useEffect(() => {
     void keptPages().then(setPages);
@@ -46,9 +50,16 @@ export function KeptHere() {
         </section>
       )}
       {room && <p className="text-ink-soft">{roomText(room)}</p>}
-      <a href="/" className={`${buttonClass("plain")} self-start`}>
-        Back to the board
-      </a>
+      <div className="flex flex-wrap gap-3">
+        {wanted !== undefined && (
+          <a href={wanted} className={buttonClass("main")}>
+            Try that page again
+          </a>
+        )}
+        <a href="/" className={buttonClass("plain")}>
+          Back to the board
+        </a>
+      </div>
     </main>
   );
 }

@@ -2,3 +2,5 @@
 export const PAGES = "zygodrome-pages";
 export const DICTIONARIES = "zygodrome-dictionaries";
 export const OFFLINE_PAGE = "/offline";
+/** Its parameter: the page that was wanted. */
+export const WANTED = "wanted";

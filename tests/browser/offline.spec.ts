@@ -83,6 +83,10 @@ test("without a network: jobs, tests and units open from the browser, entries of
     await expect(other.getByRole("heading", { level: 1 })).toContainText("use");
     await other.goto("/logbook");
     await expect(other.getByRole("heading", { name: "Without a network" })).toBeVisible();
+    await expect(other.getByRole("link", { name: "Try that page again" })).toHaveAttribute(
+      "href",
+      "/logbook",
+    );
     await expect(other.getByText("2 entries wait here")).toBeVisible();
     await expect(other.getByRole("link", { name: /^Glasswasher GW4, job/ }).first()).toBeVisible();
     expect(await barriersOn(other)).toEqual([]);
@@ -90,9 +94,14 @@ test("without a network: jobs, tests and units open from the browser, entries of
     await other.goto("/tests/fuse-ohms");
     await other.getByRole("link", { name: "Zygodrome" }).click();
     await expect(other.getByRole("heading", { name: "Board" })).toBeVisible();
+    await other.goto("/logbook?find=rinse");
+    await expect(other.getByRole("heading", { name: "Without a network" })).toBeVisible();
 
     server = await startServer(root, cluster.appUrl, port);
     for (const page of [first, second, onPhone]) await expect(page.getByTestId("outbox")).toHaveCount(0);
+    await other.getByRole("link", { name: "Try that page again" }).click();
+    await expect(other.getByRole("heading", { name: "Logbook", level: 1 })).toBeVisible();
+    expect(new URL(other.url()).search).toBe("?find=rinse");
     expect((await notesOf(cluster.url, address)).sort()).toEqual([
       "from the first tab",
       "from the phone",

@@ -1,5 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
+import http from "node:http";
 import os from "node:os";
+import { gunzipSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import type { ChildProcess } from "node:child_process";
 import { throwAwayCluster, type Cluster } from "../../bin/steps/postgres.mjs";
@@ -55,4 +57,26 @@ describe("what a web process computes", () => {
     expect(threads.get(pid!)).toBe(0);
     expect([...threads.values()].filter((n) => n !== 0)).toEqual(Array(builders).fill(5));
   }, 120_000);
+});
+
+/** A page as it comes over the wire. */
+function packed(path: string): Promise<Buffer> {
+  return new Promise((resolve, reject) => {
+    http
+      .get(new URL(path, server.address), { headers: { "Accept-Encoding": "gzip" } }, (response) => {
+        const chunks: Buffer[] = [];
+        response.on("data", (chunk: Buffer) => chunks.push(chunk));
+        response.on("end", () => resolve(Buffer.concat(chunks)));
+      })
+      .on("error", reject);
+  });
+}
+
+describe("a page", () => {
+  test("is packed as a whole: a piece that is finished by itself ends with an empty block (RFC 1951, 3.2.4)", async () => {
+    const page = await packed("/guide");
+    expect(gunzipSync(page).length).toBeGreaterThan(20_000);
+    const ends = page.toString("latin1").split("\0\0\u00ff\u00ff").length - 1;
+    expect(ends).toBeLessThan(3);
+  });
 });

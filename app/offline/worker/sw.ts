@@ -3,7 +3,7 @@ import { ExpirationPlugin } from "workbox-expiration";
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from "workbox-precaching";
 import { registerRoute, setCatchHandler } from "workbox-routing";
 import { CacheFirst, NetworkFirst } from "workbox-strategies";
-import { DICTIONARIES, OFFLINE_PAGE, PAGES } from "../names.ts";
+import { DICTIONARIES, OFFLINE_PAGE, PAGES, WANTED } from "../names.ts";
 
 /**
  * The service worker: what the program itself needs is kept when it is installed, pages as they are opened (and those that
@@ -56,5 +56,10 @@ setCatchHandler(async ({ request }) => {
   if (request.mode !== "navigate") return Response.error();
   // Asked for in another way it is still the same page.
   const near = await caches.match(request, { cacheName: PAGES, ignoreSearch: true, ignoreVary: true });
-  return near ?? (await matchPrecache(OFFLINE_PAGE)) ?? Response.error();
+  if (near) return near;
+  // The page finds its own place by its address, so it is not shown under another's.
+  const { pathname, search } = new URL(request.url);
+  return pathname === OFFLINE_PAGE
+    ? ((await matchPrecache(OFFLINE_PAGE)) ?? Response.error())
+    : Response.redirect(`${OFFLINE_PAGE}?${new URLSearchParams({ [WANTED]: pathname + search }).toString()}`);
 });
