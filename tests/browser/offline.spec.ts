@@ -85,7 +85,7 @@ test("without a network: jobs, tests and units open from the browser, entries of
     await expect(other.getByRole("heading", { name: "Without a network" })).toBeVisible();
     await expect(other.getByRole("link", { name: "Try that page again" })).toHaveAttribute(
       "href",
-      "/logbook",
+      `${server.address}/logbook`,
     );
     await expect(other.getByText("2 entries wait here")).toBeVisible();
     await expect(other.getByRole("link", { name: /^Glasswasher GW4, job/ }).first()).toBeVisible();
