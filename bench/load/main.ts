@@ -189,7 +189,7 @@ try {
   for (let i = 0; i < 12; i++) beside.push(await timed(`/jobs/${jobs[0]}`));
   asking = false;
   await Promise.all(heavyPages);
-  // What it left behind it is done before the people come: a dictionary of their own units is there when they do.
+  // Its dictionary, which those pages had begun to be built, would take a core from the people.
   say("the heavy unit's dictionary, if it can be built");
   const givenUp = performance.now() + LONGEST_BUILD_MS;
   while (performance.now() < givenUp && !(await hasDictionaryOf("generated-600"))) await pause(1000);
