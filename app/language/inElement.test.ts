@@ -33,6 +33,17 @@ describe("an element in another language", () => {
     });
   });
 
+  test("what shows nothing is no part of the text beside it", () => {
+    const phrases = (text: string) =>
+      text === "Meter on a port" ? "Messgerät am Anschluss" : text.replace(/^Meter/u, "Messgerät");
+    for (const nothing of [undefined, null, false, ""])
+      expect(inLanguage(phrases, { children: ["Meter on a port", nothing] })).toEqual({
+        children: ["Messgerät am Anschluss", nothing],
+      });
+    const key = { type: "kbd" };
+    expect(inLanguage(phrases, { children: ["Meter", key] })).toEqual({ children: ["Messgerät", key] });
+  });
+
   test("what a component was given and passes on is a text of its own", () => {
     const icon = { type: "svg" };
     const given = [3, " checks"];

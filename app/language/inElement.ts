@@ -37,6 +37,11 @@ function children(say: Translator, held: unknown): unknown {
   if (!Array.isArray(held)) return held;
   const inner = held.map((c: unknown) => (Array.isArray(c) ? children(say, c) : c));
   if (!inner.some((c) => typeof c === "string")) return inner.some((c, i) => c !== held[i]) ? inner : held;
+  // What shows nothing is no part of a text that it stands beside: a button without a key is its word.
+  const shown = inner.filter((c) => !isNothing(c));
+  const [only] = shown;
+  if (shown.length === 1 && typeof only === "string" && say(only) !== only)
+    return inner.map((c) => (c === only ? say(only) : c));
   const text = inner.map((c, i) => (isText(c) ? String(c) : String.fromCharCode(FIRST_PLACE + i))).join("");
   const other = say(text);
   if (other === text) return inner.map((c) => (typeof c === "string" ? say(c) : c));
@@ -46,5 +51,7 @@ function children(say: Translator, held: unknown): unknown {
     .map((part) => (PLACES.test(part) ? inner[part.charCodeAt(0) - FIRST_PLACE] : part));
 }
 
+const isNothing = (child: unknown): boolean =>
+  child === undefined || child === null || typeof child === "boolean" || child === "";
 const isText = (child: unknown): child is string | number =>
   typeof child === "string" || typeof child === "number";
