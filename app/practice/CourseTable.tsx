@@ -57,7 +57,7 @@ export function CourseTable({ course, units }: Props) {
 
 function Tried({ of: tried }: { of: Try | undefined }) {
   if (!tried) return <span className="text-ink-soft">not yet</span>;
-  if (tried.right === null) return "at it";
+  if (tried.right === null) return <span>at it</span>;
   const dangers = tried.dangers ?? 0;
   return (
     <Link
