@@ -3,6 +3,7 @@ import { startTransition, StrictMode } from "react";
 import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
 import type { Language } from "#core/language/index.ts";
+import { writerOfThisPage } from "./language/notationOfPage.ts";
 import { speakBy } from "./language/tongue.ts";
 import { translatorFor } from "./language/translators.ts";
 
@@ -15,7 +16,7 @@ if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/sw.js"
 
 /** The page goes on in the language that the server wrote it in. */
 const say = await translatorFor(document.documentElement.lang as Language);
-if (say) speakBy(() => say);
+speakBy(() => ({ say, write: writerOfThisPage() }));
 
 startTransition(() => {
   hydrateRoot(

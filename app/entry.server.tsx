@@ -3,17 +3,18 @@ import { PassThrough } from "node:stream";
 import { createReadableStreamFromReadable } from "@react-router/node";
 import { renderToPipeableStream } from "react-dom/server";
 import { isRouteErrorResponse, ServerRouter, type EntryContext } from "react-router";
-import type { Language, Translator } from "#core/language/index.ts";
-import { speakBy } from "./language/tongue.ts";
+import { writerFor, type Language } from "#core/language/index.ts";
+import { notationIn } from "./language/notationOfPage.ts";
+import { speakBy, type Tongue } from "./language/tongue.ts";
 import { translatorFor } from "./language/translators.ts";
 import { NonceContext } from "./nonce.ts";
 
 /** After this the rest of a page is given up, ms. */
 const LONGEST_MS = 20_000;
 
-/** Every page is written in the language of who asked for it. */
-const languageOfPage = new AsyncLocalStorage<Translator>();
-speakBy(() => languageOfPage.getStore());
+/** Every page is written in the language of who asked for it, its numbers as their shop reads them. */
+const tongueOfPage = new AsyncLocalStorage<Tongue>();
+speakBy(() => tongueOfPage.getStore() ?? {});
 
 /** As the page's own loader chose it (app/root.tsx). */
 function languageIn(context: EntryContext): Language {
@@ -22,16 +23,16 @@ function languageIn(context: EntryContext): Language {
 }
 
 /** Writes a page. Its scripts carry the nonce under which the server (server/requests/headers.ts) allows them. */
-export default function handleRequest(
+export default async function handleRequest(
   request: Request,
   status: number,
   headers: Headers,
   context: EntryContext,
-): Promise<Response> | Response {
+): Promise<Response> {
   if (request.method === "HEAD") return new Response(null, { status, headers });
-  const translator = translatorFor(languageIn(context));
-  if (!translator) return pageFor(request, status, headers, context);
-  return translator.then((say) => languageOfPage.run(say, () => pageFor(request, status, headers, context)));
+  const say = await translatorFor(languageIn(context));
+  const write = writerFor(notationIn(context.staticHandlerContext.loaderData));
+  return tongueOfPage.run({ say, write }, () => pageFor(request, status, headers, context));
 }
 
 function pageFor(

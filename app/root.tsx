@@ -13,6 +13,7 @@ import { whoActs } from "#server/people/acting.ts";
 import { listPeople } from "#server/people/people.ts";
 import { readSettings } from "#server/shop/settings.ts";
 import type { Route } from "./+types/root";
+import { useWritingOfPage } from "./language/notationOfPage.ts";
 import { Problem } from "./ui/Problem.tsx";
 import { SignedOut } from "./ui/SignedOut.tsx";
 import { Waiting } from "./ui/Waiting.tsx";
@@ -49,6 +50,7 @@ export const shouldRevalidate = ({ formAction }: { formAction?: string }) => for
 export function Layout({ children }: { children: React.ReactNode }) {
   const data = useRouteLoaderData<typeof loader>("root");
   const nonce = useContext(NonceContext);
+  useWritingOfPage();
   return (
     <html lang={data?.language ?? "en"} data-theme={data?.choices.theme}>
       <head>

@@ -40,7 +40,7 @@ export function JudgementPanel({ judgement }: { judgement: Judgement | undefined
         <div>
           <h2 className="section-title">The arithmetic</h2>
           {judgement.working.map((w) => (
-            <p key={w} className="reading border-t border-rule-faint py-1 break-words">
+            <p key={w} data-calculation className="reading border-t border-rule-faint py-1 break-words">
               {w}
             </p>
           ))}

@@ -1,12 +1,19 @@
-import type { ComponentTest, Entries, Field as TestField, ReadEntries } from "#core/component/index.ts";
+import {
+  unitAsked,
+  type ComponentTest,
+  type Entries,
+  type Field as TestField,
+  type ReadEntries,
+  type ShopUnits,
+} from "#core/component/index.ts";
 import { Field, inputClass } from "../ui/Field.tsx";
 import { useAlive } from "../ui/useAlive.ts";
 
 interface Props {
   test: ComponentTest;
   entries: Entries;
-  /** Temperatures are asked for in °F. */
-  fahrenheit?: boolean;
+  /** What is asked for in. */
+  units: ShopUnits;
   read: ReadEntries;
   /** Questions of the test itself, beside those of the fields. */
   questions: readonly { readonly field: string; readonly text: string }[];
@@ -14,7 +21,7 @@ interface Props {
 }
 
 /** The form of a component test: each number with its unit, and what is wrong or odd about it at its field. */
-export function TestFields({ test, entries, fahrenheit = false, read, questions, onEnter }: Props) {
+export function TestFields({ test, entries, units, read, questions, onEnter }: Props) {
   const alive = useAlive();
   return (
     // What is typed before the page is alive would be lost.
@@ -24,7 +31,7 @@ export function TestFields({ test, entries, fahrenheit = false, read, questions,
         return (
           <div key={field.id}>
             <Field
-              label={labelOf(field, fahrenheit)}
+              label={labelOf(field, units)}
               {...("hint" in field && field.hint ? { hint: field.hint } : {})}
               error={read.problems[field.id]}
             >
@@ -73,9 +80,8 @@ export function TestFields({ test, entries, fahrenheit = false, read, questions,
   );
 }
 
-function labelOf(field: TestField, fahrenheit: boolean): string {
-  const text =
-    field.kind !== "quantity" ? "" : fahrenheit && field.unit.base === "°C" ? "°F" : field.unit.text;
+function labelOf(field: TestField, units: ShopUnits): string {
+  const text = field.kind === "quantity" ? unitAsked(field, units) : "";
   const unit = text === "" ? "" : `, ${text}`;
   const maybe = field.kind !== "choice" && field.optional ? " (if known)" : "";
   return `${field.label}${unit}${maybe}`;

@@ -62,10 +62,10 @@ describe("an element in another language", () => {
 });
 
 test("a language of its own holds for what is made in one go, and no longer, even where that fails", () => {
-  speakBy(() => undefined);
-  expect(speaking(say, () => translated("Save"))).toBe("Speichern");
+  speakBy(() => ({}));
+  expect(speaking({ say }, () => translated("Save"))).toBe("Speichern");
   expect(() =>
-    speaking(say, () => {
+    speaking({ say }, () => {
       throw new Error("no paper");
     }),
   ).toThrow("no paper");

@@ -4,7 +4,7 @@ import { newLetter, listLetters, putLetter } from "#server/outbox/outbox.ts";
 import { customerPdf } from "#server/reports/customerPdf.ts";
 import { readPaper } from "#server/reports/jobPaper.ts";
 import { languageOf, readChoices } from "#server/people/choices.ts";
-import { translatorOnPaper } from "#server/reports/inLanguage.ts";
+import { sayOnPaper } from "#server/reports/inLanguage.ts";
 import type { Route } from "./+types/job-customer";
 import { translated } from "../language/tongue.ts";
 import { BillTable } from "../report/BillTable.tsx";
@@ -32,7 +32,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   return {
     id: job.id,
     number: job.number,
-    unit: { name: job.unit.name, maker: job.unit.maker },
+    unit: { name: job.unit.name, maker: job.unit.maker, hertz: job.unit.hertz },
     label: job.label,
     openedAt: job.openedAt,
     outcome: record.outcome ?? null,
@@ -59,7 +59,7 @@ export async function action({ params, request }: Route.ActionArgs) {
   const pdf = await customerPdf(
     paper,
     new URL(`/jobs/${params.job}`, request.url).href,
-    translatorOnPaper(languageOf(request, await readChoices(request))),
+    sayOnPaper(languageOf(request, await readChoices(request)), paper.settings, paper.job.unit),
   );
   if (await putLetter(params.job, parsed.data, pdf))
     return data({ said: "Nobody of that name works here. Choose who is working." }, { status: 400 });

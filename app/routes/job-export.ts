@@ -1,4 +1,5 @@
 import { languageOf, readChoices } from "#server/people/choices.ts";
+import { sayOnPaper } from "#server/reports/inLanguage.ts";
 import { listPeople } from "#server/people/people.ts";
 import { findingsCsv, jobArchive } from "#server/jobs/file/jobArchive.ts";
 import { jobFile } from "#server/jobs/file/jobFile.ts";
@@ -31,16 +32,15 @@ export async function loader({ params, request }: Route.LoaderArgs) {
       ]);
       return send(findingsCsv(job, view, people, decimal), "text/csv; charset=utf-8", `${stem}-findings.csv`);
     }
-    case "job.zip":
+    case "job.zip": {
+      const language = languageOf(request, await readChoices(request));
+      const say = sayOnPaper(language, await readSettings(), job.unit);
       return send(
-        jobArchive(
-          job,
-          await analyseWhole(job, request.signal),
-          languageOf(request, await readChoices(request)),
-        ),
+        jobArchive(job, await analyseWhole(job, request.signal), say && { language, say }),
         "application/zip",
         `${stem}.zip`,
       );
+    }
     default:
       throw new Response("A job is had as job.json, findings.csv or job.zip.", { status: 404 });
   }

@@ -89,12 +89,18 @@ const SYMBOLS = [
   ["NA", "North American"],
 ] as const;
 const TEMPERATURES = [
+  ["unit", "as the unit’s mains: 60 Hz °F, else °C"],
   ["C", "°C"],
   ["F", "°F"],
 ] as const;
+const SIZES = [
+  ["unit", "as the unit’s mains: 60 Hz AWG, inches and feet, else mm², mm and m"],
+  ["metric", "mm², mm and m"],
+  ["american", "AWG, inches and feet"],
+] as const;
 const MARKS = [
-  ["point", "230.5, cells between commas"],
-  ["comma", "230,5, cells between semicolons"],
+  ["point", "with a point; in a table, cells between commas"],
+  ["comma", "with a comma; in a table, cells between semicolons"],
 ] as const;
 
 /** How the shop reads and writes. Numbers are taken either way wherever they are typed. */
@@ -140,9 +146,16 @@ export default function Settings({
         <Choice
           name="temperature"
           label="Temperatures"
-          hint="How component tests ask for them. What they say of a part is in °C, as its data sheet is."
+          hint="How they are shown and asked for. Curves of sensors and a calculation stay in the units of the data sheet."
           options={TEMPERATURES}
           now={settings.temperature}
+        />
+        <Choice
+          name="sizes"
+          label="Sizes and lengths"
+          hint="How lengths are shown and asked for, and what a component test asks a wire’s size in."
+          options={SIZES}
+          now={settings.sizes}
         />
         <Choice
           name="currency"
@@ -153,8 +166,8 @@ export default function Settings({
         />
         <Choice
           name="decimal"
-          label="Tables for a spreadsheet"
-          hint="How saved CSV files write a number."
+          label="Numbers"
+          hint="On the screen, on papers, and in tables that are saved for a spreadsheet. A unit’s own file keeps the point."
           options={MARKS}
           now={settings.decimal}
         />

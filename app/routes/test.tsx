@@ -3,7 +3,8 @@ import { data, Link } from "react-router";
 import {
   componentTest,
   inCircuitReading,
-  inFahrenheit,
+  firstAnswers,
+  inShopUnits,
   judgeEntries,
   readEntries,
   testsFor,
@@ -15,12 +16,12 @@ import {
 import { formatQuantity } from "#core/quantity/index.ts";
 import { readJob } from "#server/jobs/readJob.ts";
 import type { Route } from "./+types/test";
+import { useNotation } from "../language/notationOfPage.ts";
 import { translated } from "../language/tongue.ts";
 import { Cautions } from "../job/next/Cautions.tsx";
 import { FileInJob } from "../bench/FileInJob.tsx";
 import { JudgementPanel, VerdictLine } from "../bench/JudgementPanel.tsx";
 import { ProbeSteps } from "../job/next/ProbeSteps.tsx";
-import { useShop } from "../ui/ShopBar.tsx";
 import { TestFields } from "../bench/TestFields.tsx";
 import { BEFORE_LIVE } from "../words/cautions.ts";
 
@@ -44,6 +45,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
       id: job.id,
       number: job.number,
       unit: job.unit.name,
+      hertz: job.unit.hertz,
       hazards: job.unit.hazards,
       parts,
       part,
@@ -55,13 +57,10 @@ export async function loader({ params, request }: Route.LoaderArgs) {
 /** One component test: prepare, probe, enter, verdict. */
 export default function TestPage({ loaderData: { job }, params }: Route.ComponentProps) {
   const test = componentTest(params.test)!;
-  const { settings } = useShop();
-  const [typed, setTyped] = useState<Entries>({});
-  const entries = useMemo(
-    () => (settings.temperature === "F" ? inFahrenheit(test, typed) : typed),
-    [settings.temperature, test, typed],
-  );
-  const read = useMemo(() => readEntries(test, entries), [test, entries]);
+  const units = useNotation();
+  const [typed, setTyped] = useState<Entries>(() => firstAnswers(test, units));
+  const entries = useMemo(() => inShopUnits(test, typed, units), [test, typed, units]);
+  const read = useMemo(() => readEntries(test, entries, units), [test, entries, units]);
   const judgement: Judgement | undefined = useMemo(() => judgeEntries(test, read), [test, read]);
   const query = job ? `?job=${job.id}` : "";
   return (
@@ -100,7 +99,7 @@ export default function TestPage({ loaderData: { job }, params }: Route.Componen
         <TestFields
           test={test}
           entries={typed}
-          fahrenheit={settings.temperature === "F"}
+          units={units}
           read={read}
           questions={judgement?.questions ?? []}
           onEnter={(field, text) => setTyped((was) => ({ ...was, [field]: text }))}

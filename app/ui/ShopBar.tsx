@@ -63,6 +63,7 @@ const USUAL: ShopSettings = {
   currency: "EUR",
   symbols: "unit",
   temperature: "C",
+  sizes: "metric",
   decimal: "point",
   labourPerHour: 60,
   travel: 35,

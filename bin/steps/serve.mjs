@@ -27,12 +27,16 @@ export function startServer(root, databaseUrl, port, { stderr = "inherit", machi
       // Whoever sits at this machine works for the shop that was started here, without a sign-in, unless that is asked for.
       ...(process.env.ZYGODROME_SIGN_IN === "required" ? {} : { ZYGODROME_MACHINE_SHOP: machineShop }),
     });
-    const child = spawn(process.execPath, ["--max-semi-space-size=8", "build/node/main.js"], {
-      cwd: root,
-      env,
-      stdio: ["pipe", "pipe", stderr],
-      detached: true,
-    });
+    const child = spawn(
+      process.execPath,
+      ["--max-semi-space-size=8", "--heap-growing-percent=30", "build/node/main.js"],
+      {
+        cwd: root,
+        env,
+        stdio: ["pipe", "pipe", stderr],
+        detached: true,
+      },
+    );
     child.stdout.on("data", (chunk) => {
       const address = /listening on (\S+)/.exec(String(chunk))?.[1];
       if (address) resolve({ child, address });

@@ -1,5 +1,6 @@
 import { describeQuantityProblem, parseQuantity } from "#core/quantity/index.ts";
 import { readGauge } from "#core/standards/index.ts";
+import { METRIC, type ShopUnits } from "./shopUnits.ts";
 import { Values, type Said } from "./table/reckoning.ts";
 import type { ComponentTest, Judgement, QuantityField, Question } from "./table/test.ts";
 
@@ -20,8 +21,16 @@ export interface ReadEntries {
 /** A buzzer sounds below some 20 to 50 Ω, by the meter. Common practice, no source. */
 export const BEEP_OHMS = 30;
 
-/** Reads a form of a test: numbers with or without their unit, choices, words. Empty fields are missing, not wrong. */
-export function readEntries(test: Pick<ComponentTest, "fields">, entries: Entries): ReadEntries {
+/**
+ * Reads a form of a test: numbers with or without their unit, choices, words. Empty fields are missing, not wrong.
+ *
+ * @param units what somebody measures in who need not be told what it comes to in °C, mm or m
+ */
+export function readEntries(
+  test: Pick<ComponentTest, "fields">,
+  entries: Entries,
+  units: ShopUnits = METRIC,
+): ReadEntries {
   const numbers = new Map<string, number>();
   const words = new Map<string, string>();
   const problems: Record<string, string> = {};
@@ -53,7 +62,7 @@ export function readEntries(test: Pick<ComponentTest, "fields">, entries: Entrie
       numbers.set(field.id, beep[0]);
       continue;
     }
-    const read = readNumber(field, shown);
+    const read = readNumber(field, shown, units);
     if ("problem" in read) problems[field.id] = read.problem;
     else {
       numbers.set(field.id, read.value);
@@ -123,19 +132,6 @@ function readBeep(field: QuantityField, typed: string): readonly [number, number
   return undefined;
 }
 
-const BARE_NUMBER = /^[-+−]?(?:\d+(?:[.,]\d*)?|[.,]\d+)$/u;
-
-/** A form filled in where temperatures are in °F: a bare number in a field of °C is in °F, and says so from here on. */
-export function inFahrenheit(test: Pick<ComponentTest, "fields">, entries: Entries): Entries {
-  return Object.fromEntries(
-    Object.entries(entries).map(([id, typed]) => {
-      const field = test.fields.find((f) => f.id === id);
-      const isBare = field?.kind === "quantity" && field.unit.base === "°C" && BARE_NUMBER.test(typed.trim());
-      return [id, isBare ? `${typed.trim()} °F` : typed];
-    }),
-  );
-}
-
 type NumberRead = { readonly value: number; readonly question?: string } | { readonly problem: string };
 
 const NUMBER = String.raw`([-+−]?[\d.,]+)`;
@@ -148,15 +144,17 @@ const FEET = new RegExp(String.raw`^${NUMBER}\s*(?:ft|feet|foot|'|′)$`, "iu");
 
 const decimal = (text: string): number => Number(text.replace("−", "-").replace(",", "."));
 
-function readNumber(field: QuantityField, typed: string): NumberRead {
+function readNumber(field: QuantityField, typed: string, units: ShopUnits): NumberRead {
   const { unit, signed, polar } = field;
   const fahrenheit = unit.base === "°C" ? FAHRENHEIT.exec(typed) : null;
   if (fahrenheit) {
     const celsius = (decimal(fahrenheit[1]!) - 32) / 1.8;
-    const question = unusual(field, celsius, typed);
-    return { value: celsius, question: question ?? `${typed} is ${celsius.toFixed(1)} °C.` };
+    const question =
+      unusual(field, celsius, typed) ??
+      (units.temperature === "F" ? undefined : `${typed} is ${celsius.toFixed(1)} °C.`);
+    return question === undefined ? { value: celsius } : { value: celsius, question };
   }
-  const elsewhere = field.gauge ? readElsewhere(field, typed) : undefined;
+  const elsewhere = field.gauge ? readElsewhere(field, typed, units) : undefined;
   if (elsewhere !== undefined) return elsewhere;
   const other = OTHER_UNITS.exec(typed);
   const bare = other && sameUnit(other[2]!, unit.text) ? other[1]! : typed;
@@ -187,7 +185,7 @@ function readNumber(field: QuantityField, typed: string): NumberRead {
 }
 
 /** Lengths in inches and feet, sizes by gauge: with what they come to. */
-function readElsewhere(field: QuantityField, typed: string): NumberRead | undefined {
+function readElsewhere(field: QuantityField, typed: string, { sizes }: ShopUnits): NumberRead | undefined {
   if (field.unit.base === "m") {
     const inches = INCHES.exec(typed);
     const feet = FEET.exec(typed);
@@ -197,7 +195,9 @@ function readElsewhere(field: QuantityField, typed: string): NumberRead | undefi
     const metres = feet ? decimal(feet[1]!) * 0.3048 : whole !== undefined ? whole * 0.0254 : undefined;
     if (metres === undefined || !Number.isFinite(metres) || metres < 0) return undefined;
     const shown = `${Number((metres / field.unit.scale).toPrecision(3))} ${field.unit.text}`;
-    return { value: metres, question: unusual(field, metres, typed) ?? `${typed} is ${shown}.` };
+    const question =
+      unusual(field, metres, typed) ?? (sizes === "american" ? undefined : `${typed} is ${shown}.`);
+    return question === undefined ? { value: metres } : { value: metres, question };
   }
   if (!/awg|\/0|^0{2,4}$|ga/iu.test(typed)) return undefined;
   const gauge = readGauge(typed);

@@ -42,7 +42,8 @@ export const componentTest = (id: string): ComponentTest | undefined =>
 export const testsFor = (type: string): readonly ComponentTest[] =>
   COMPONENT_TESTS.filter((t) => t.types.includes(type));
 
-export { judgeEntries, inFahrenheit, readEntries, type Entries, type ReadEntries } from "./entries.ts";
+export { judgeEntries, readEntries, type Entries, type ReadEntries } from "./entries.ts";
+export { firstAnswers, inShopUnits, unitAsked, type ShopUnits } from "./shopUnits.ts";
 export { inCircuitReading, type InCircuit } from "./inCircuit.ts";
 export { rippleVolts } from "./parts/capacitors.ts";
 export { dischargeSeconds, SAFE_VOLTS } from "./parts/discharge.ts";

@@ -3,7 +3,7 @@ import { jobPage } from "./jobPage.ts";
 
 const page = (more: Partial<Parameters<typeof jobPage>[0]> = {}) =>
   jobPage({
-    title: "Job 0147",
+    title: ["Job 0147"],
     complaint: "Cold.",
     said: [],
     table: [["Check", "Result"]],
@@ -45,7 +45,7 @@ describe("a job's page of its own", () => {
   test("lets nothing that was typed become markup", () => {
     const nasty = `"><script>alert('1')</script>&`;
     const html = page({
-      title: nasty,
+      title: [nasty],
       complaint: nasty,
       said: [nasty],
       table: [[nasty], [nasty]],
@@ -59,7 +59,7 @@ describe("a job's page of its own", () => {
 test("in another language the program's words are said in it, and the complaint stays as it was written", () => {
   const page = jobPage(
     {
-      title: "Job 0147, Unit <1>",
+      title: ["Job 0147", "Unit <1>"],
       complaint: "Findings",
       said: ["No call has been made."],
       table: [["At"], ["Findings"]],

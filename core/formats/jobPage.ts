@@ -2,8 +2,8 @@ import type { Language, Translator } from "#core/language/index.ts";
 
 /** What a job's page that opens without the application says. */
 export interface JobPage {
-  /** "Job 0147, Glasswasher GW4". */
-  readonly title: string;
+  /** "Job 0147", "Glasswasher GW4", and where it stands, if that is said. */
+  readonly title: readonly string[];
   readonly complaint: string;
   /** Paragraphs: what was called and what proved it, or what is still open. */
   readonly said: readonly string[];
@@ -19,6 +19,7 @@ export function jobPage(
   { language, say }: { language: Language; say: Translator } = { language: "en", say: (text) => text },
 ): string {
   const [heads = [], ...rows] = table;
+  const headline = html(title.map(say).join(", "));
   const cells = (row: readonly string[], tag: "th" | "td") =>
     row.map((c) => `<${tag}>${html(say(c))}</${tag}>`).join("");
   return `<!doctype html>
@@ -26,7 +27,7 @@ export function jobPage(
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width">
-<title>${html(say(title))}</title>
+<title>${headline}</title>
 <style>
 body { font: 16px/1.45 "Atkinson Hyperlegible Next", system-ui, sans-serif; color: #1c2729; background: #f1ecdf; margin: 2rem auto; max-width: 70rem; padding: 0 1rem; }
 h1 { border-bottom: 2px solid; padding-bottom: .3rem; }
@@ -38,7 +39,7 @@ img { max-width: 100%; max-height: 40rem; }
 </style>
 </head>
 <body>
-<h1>${html(say(title))}</h1>
+<h1>${headline}</h1>
 <p><strong>${html(complaint)}</strong></p>
 ${said.map((p) => `<p>${html(say(p))}</p>`).join("\n")}
 <h2>${say("Findings")}</h2>

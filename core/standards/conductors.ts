@@ -32,6 +32,9 @@ export function readGauge(text: string): number | undefined {
   return Number(bare);
 }
 
+/** A gauge as it is written: 0 and below by their noughts, 4/0. */
+export const writtenGauge = (gauge: number): string => (gauge > 0 ? String(gauge) : `${1 - gauge}/0`);
+
 /**
  * What a PVC-insulated copper wire in free air may carry, A, by its standard size (IEC 60228), mm².
  * Common practice, no source: local rules go first.

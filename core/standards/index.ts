@@ -20,6 +20,7 @@ export {
   COPPER_PER_CELSIUS,
   gaugeMm2,
   readGauge,
+  writtenGauge,
 } from "./conductors.ts";
 export { FUSE_SHEETS, fuseGates, fuseSeconds, fuseSheet, usualSheet, type FuseSheet } from "./fuseGates.ts";
 export {

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { documentIn, translatorOnPaper } from "./inLanguage.ts";
+import { documentIn, sayOnPaper, translatorOnPaper } from "./inLanguage.ts";
 
 test("a paper's texts are said in the language, and nothing else of it is touched", () => {
   const say = translatorOnPaper("de")!;
@@ -37,4 +37,13 @@ test("a paper's texts are said in the language, and nothing else of it is touche
     ],
   });
   expect(translatorOnPaper("en")).toBeUndefined();
+});
+
+test("a paper has the shop's marks and units, those of the unit where the shop leaves it to it", () => {
+  const usual = { decimal: "point", temperature: "C", sizes: "metric" } as const;
+  expect(sayOnPaper("en", usual, { hertz: 60 })).toBeUndefined();
+  expect(sayOnPaper("de", usual, { hertz: 60 })!("Travel")).toBe("Anfahrt");
+  const left = { decimal: "comma", temperature: "unit", sizes: "unit" } as const;
+  expect(sayOnPaper("en", left, { hertz: 60 })!("4.7 V at 60 °C")).toBe("4,7 V at 140 °F");
+  expect(sayOnPaper("en", left, { hertz: 50 })!("4.7 V at 60 °C")).toBe("4,7 V at 60 °C");
 });

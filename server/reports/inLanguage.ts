@@ -1,5 +1,13 @@
 import { german } from "#core/german/index.ts";
-import { translatorOf, type Language, type Translator } from "#core/language/index.ts";
+import {
+  notationAt,
+  saidAndWritten,
+  translatorOf,
+  writerFor,
+  type ChosenNotation,
+  type Language,
+  type Translator,
+} from "#core/language/index.ts";
 import type { TDocumentDefinitions } from "pdfmake/interfaces";
 
 /** Where a document of pdfmake has text that people read, or holds what has. */
@@ -21,6 +29,15 @@ let toGerman: Translator | undefined;
 /** What says the program's texts on paper in a language; undefined for English. */
 export function translatorOnPaper(language: Language): Translator | undefined {
   return language === "de" ? (toGerman ??= translatorOf(german)) : undefined;
+}
+
+/** What says and writes the program's texts on a shop's paper about a unit; undefined where they are right as they are. */
+export function sayOnPaper(
+  language: Language,
+  chosen: ChosenNotation,
+  unit: { readonly hertz: number },
+): Translator | undefined {
+  return saidAndWritten(translatorOnPaper(language), writerFor(notationAt(chosen, unit.hertz))?.text);
 }
 
 /** The document with its texts in another language; its looks stay, and so do names, readings and what people wrote. */

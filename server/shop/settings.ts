@@ -32,7 +32,9 @@ export const shopSettings = z.object({
     .max(80, "Keep the shop's name under 80 characters."),
   currency: z.enum(CURRENCIES.map(([code]) => code)),
   symbols: z.enum(["unit", "IEC", "NA"]),
-  temperature: z.enum(["C", "F"]),
+  /** Symbols, temperatures and sizes of "unit" are as usual where the unit's mains is. */
+  temperature: z.enum(["unit", "C", "F"]),
+  sizes: z.enum(["unit", "metric", "american"]),
   decimal: z.enum(["point", "comma"]),
   /** In the currency. */
   labourPerHour: amount("Labour an hour", 100_000),
@@ -52,7 +54,7 @@ export async function shopIsThere(): Promise<boolean> {
 export async function readSettings(): Promise<ShopSettings> {
   const row = await one<Record<string, unknown>>(
     pool(),
-    `SELECT shops.name AS "shopName", currency, symbols, temperature, decimal_mark AS decimal, labour_per_hour::float8 AS "labourPerHour",
+    `SELECT shops.name AS "shopName", currency, symbols, temperature, sizes, decimal_mark AS decimal, labour_per_hour::float8 AS "labourPerHour",
        travel::float8 AS travel, parts_margin::float8 AS "partsMargin", tax::float8 AS tax, warranty_days AS "warrantyDays"
        FROM shop_settings JOIN shops ON shops.id = shop_settings.shop_id`,
   );
@@ -64,6 +66,7 @@ export function changeSettings({
   currency,
   symbols,
   temperature,
+  sizes,
   decimal,
   labourPerHour,
   travel,
@@ -75,9 +78,9 @@ export function changeSettings({
     await execute(client, "UPDATE shops SET name = $1", [shopName]);
     await execute(
       client,
-      `UPDATE shop_settings SET currency = $1, symbols = $2, temperature = $3, decimal_mark = $4, labour_per_hour = $5,
-       travel = $6, parts_margin = $7, tax = $8, warranty_days = $9, changed_at = now()`,
-      [currency, symbols, temperature, decimal, labourPerHour, travel, partsMargin, tax, warrantyDays],
+      `UPDATE shop_settings SET currency = $1, symbols = $2, temperature = $3, sizes = $4, decimal_mark = $5, labour_per_hour = $6,
+       travel = $7, parts_margin = $8, tax = $9, warranty_days = $10, changed_at = now()`,
+      [currency, symbols, temperature, sizes, decimal, labourPerHour, travel, partsMargin, tax, warrantyDays],
     );
     await audit(client, "changed the settings");
   });

@@ -10,6 +10,7 @@ import { viewJob } from "#core/view/index.ts";
 import { closePool } from "#server/database/pool.ts";
 import { checkFile } from "#server/files/checkFile.ts";
 import { storeFile } from "#server/files/files.ts";
+import { sayOnPaper } from "#server/reports/inLanguage.ts";
 import { findingsCsv, jobArchive } from "#server/jobs/file/jobArchive.ts";
 import { jobFile } from "#server/jobs/file/jobFile.ts";
 import { openJob } from "#server/jobs/openJob.ts";
@@ -85,6 +86,20 @@ describe("a job as a file", () => {
     expect(page).toContain("229.5 V");
     expect(page).not.toMatch(/<script|https?:\/\//u);
   });
+});
+
+test("the archive's page is in the language and with the marks of who asked, its title too", async () => {
+  const { job } = await workedJob();
+  const say = sayOnPaper("de", { decimal: "comma", temperature: "C", sizes: "metric" }, job.unit)!;
+  const archive = jobArchive(job, viewOf(job), { language: "de", say });
+  const found = unzipSync(new Uint8Array(await new Response(archive).arrayBuffer()));
+  const page = strFromU8(found["index.html"]!);
+  expect(page).toContain('<html lang="de">');
+  expect(page).toMatch(/<h1>Auftrag \d{4}, /u);
+  expect(page).toContain("229,5 V");
+  expect(page).not.toContain("229.5 V");
+  // What is read back by programs stays as it is.
+  expect(jobFileSchema.parse(JSON.parse(strFromU8(found["job.json"]!))).events).toEqual(job.events);
 });
 
 test("findings as CSV have their numbers in base units, and nothing that a spreadsheet would run", async () => {

@@ -7,6 +7,7 @@ const USUAL = {
   currency: "EUR",
   symbols: "unit",
   temperature: "C",
+  sizes: "metric",
   decimal: "point",
   labourPerHour: 60,
   travel: 35,
@@ -26,6 +27,7 @@ describe("how a shop reads and writes", () => {
       currency: "USD",
       symbols: "NA",
       temperature: "F",
+      sizes: "american",
       decimal: "comma",
       labourPerHour: 84.5,
       travel: 0,
@@ -42,6 +44,12 @@ describe("how a shop reads and writes", () => {
     expect(await readSettings()).toEqual(USUAL);
   });
 
+  test("may leave symbols, temperatures and sizes to the unit that is worked on", async () => {
+    const left = { ...USUAL, symbols: "unit", temperature: "unit", sizes: "unit" } as const;
+    await changeSettings(left);
+    expect(await readSettings()).toEqual(left);
+  });
+
   test("takes nothing that is not offered, here or in the database", async () => {
     for (const over of [
       { shopName: "  " },
@@ -49,6 +57,7 @@ describe("how a shop reads and writes", () => {
       { currency: "JPY" },
       { symbols: "JIS" },
       { temperature: "K" },
+      { sizes: "imperial" },
       { decimal: "dot" },
       { labourPerHour: -0.01 },
       { travel: 100_000.01 },
@@ -57,7 +66,13 @@ describe("how a shop reads and writes", () => {
       { warrantyDays: 1.5 },
     ])
       expect(shopSettings.safeParse({ ...USUAL, ...over }).success).toBe(false);
-    for (const sql of ["symbols = 'JIS'", "temperature = 'K'", "decimal_mark = 'dot'", "currency = 'euro'"])
+    for (const sql of [
+      "symbols = 'JIS'",
+      "temperature = 'K'",
+      "sizes = 'imperial'",
+      "decimal_mark = 'dot'",
+      "currency = 'euro'",
+    ])
       await expect(pool().query(`UPDATE shop_settings SET ${sql}`)).rejects.toThrow(/check constraint/u);
   });
 });

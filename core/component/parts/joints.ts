@@ -1,4 +1,5 @@
 import {
+  CARRIES_GAUGE,
   CARRIES_METRIC,
   carriesGauge,
   carriesMm2,
@@ -6,6 +7,7 @@ import {
   COPPER_PER_CELSIUS,
   gaugeMm2,
   PRACTICE,
+  writtenGauge,
 } from "#core/standards/index.ts";
 import { all, any, over, under } from "../table/conditions.ts";
 import { AMP, choice, METRE, MILLIVOLT, PLAIN, quantity, VOLT } from "../table/fields.ts";
@@ -25,11 +27,27 @@ export function sizeFor(metres: number, amps: number, allowedVolts: number): num
   )?.[0];
 }
 
+/** The same among American wire gauges. */
+export function gaugeFor(metres: number, amps: number, allowedVolts: number): number | undefined {
+  return CARRIES_GAUGE.find(
+    ([g, carries]) => carries >= amps && cableDrop(metres, gaugeMm2(g), amps) <= allowedVolts,
+  )?.[0];
+}
+
 const isGauge = (r: Reckoning) => r.word("by") === "awg";
 const mm2Of = (r: Reckoning) => (isGauge(r) ? gaugeMm2(r.get("size")) : r.get("size"));
 /** A run may lose this share of its volts. Common practice, no source. */
 const DROP_SHARE = 0.05;
-const wouldDo = (r: Reckoning) => sizeFor(r.get("metres"), r.get("amps"), DROP_SHARE * r.get("volts"));
+/** The size that would do, in what the run's own was given in. */
+function wouldDo(r: Reckoning): string | undefined {
+  const [metres, amps, allowed] = [r.get("metres"), r.get("amps"), DROP_SHARE * r.get("volts")];
+  if (isGauge(r)) {
+    const gauge = gaugeFor(metres, amps, allowed);
+    return gauge === undefined ? undefined : `AWG ${writtenGauge(gauge)}`;
+  }
+  const size = sizeFor(metres, amps, allowed);
+  return size === undefined ? undefined : `${size} mm²`;
+}
 
 const cable = fromTable({
   id: "cable-drop",
@@ -81,13 +99,13 @@ const cable = fromTable({
       const size = wouldDo(r);
       return size === undefined
         ? "No size of this table carries that: have it worked out by the local rules."
-        : `${size} mm² would do, if local rules allow it.`;
+        : `${size} would do, if local rules allow it.`;
     },
     keeps: (r) => {
       const size = wouldDo(r);
       return size === undefined
         ? "no usual size keeps it below 5 %; shorten it"
-        : `${size} mm² would keep it below 5 %`;
+        : `${size} would keep it below 5 %`;
     },
   },
   working: [

@@ -1,7 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
-import { CARRIES_METRIC, gaugeMm2, readGauge } from "#core/standards/index.ts";
+import { CARRIES_GAUGE, CARRIES_METRIC, gaugeMm2, readGauge, writtenGauge } from "#core/standards/index.ts";
 import { readPairs } from "./pinout.ts";
-import { cableDrop, sizeFor } from "./joints.ts";
+import { componentTest } from "../index.ts";
+import { readEntries } from "../entries.ts";
+import { cableDrop, gaugeFor, sizeFor } from "./joints.ts";
 
 describe("a gauge as it is written", () => {
   test.each([
@@ -27,6 +29,11 @@ describe("a gauge as it is written", () => {
     (text) => expect(readGauge(text)).toBeUndefined(),
   );
 
+  test("what is written is read back", () => {
+    expect([14, 1, 0, -3].map(writtenGauge)).toEqual(["14", "1", "1/0", "4/0"]);
+    for (let gauge = -3; gauge <= 40; gauge++) expect(readGauge(writtenGauge(gauge))).toBe(gauge);
+  });
+
   // ASTM B258, from memory: 14 AWG 2.08 mm², 10 AWG 5.26 mm², 4/0 107 mm²; six gauges double the diameter within a hair.
   test("its cross-section", () => {
     expect(gaugeMm2(14)).toBeCloseTo(2.08, 2);
@@ -42,6 +49,26 @@ describe("the size of a run", () => {
       expect(sizeFor(0.01, amps, 100)).toBe(mm2);
       expect(sizeFor(0.01, amps + 0.1, 100)).toBe(CARRIES_METRIC[i + 1]?.[0]);
     }
+  });
+
+  test("a gauge that carries just the current will do, a tenth of an ampere more takes the next thicker", () => {
+    for (const [i, [gauge, amps]] of CARRIES_GAUGE.entries()) {
+      expect(gaugeFor(0.01, amps, 100)).toBe(gauge);
+      expect(gaugeFor(0.01, amps + 0.1, 100)).toBe(CARRIES_GAUGE[i + 1]?.[0]);
+    }
+    // By hand, stranded: AWG 16 has 13.7 mΩ a metre, 14 has 8.6, 12 has 5.4. Of 6 V, 20 m there and back at 10 A lose 5.5 in
+    // AWG 16; 40 m lose 6.9 in AWG 14 and 4.3 in AWG 12.
+    expect(gaugeFor(20, 10, 6)).toBe(16);
+    expect(gaugeFor(40, 10, 6)).toBe(12);
+  });
+
+  test.each([
+    ["awg", "18", /AWG 10 would do/u],
+    ["mm2", "0.75", /4 mm² would do/u],
+  ])("a run given in %s is answered in it", (by, size, says) => {
+    const cable = componentTest("cable-drop")!;
+    const run = { metres: "2", by, size, amps: "26", volts: "230" };
+    expect(cable.judge(readEntries(cable, run).values!).sentence).toMatch(says);
   });
 
   test("a size that loses just what it may will do, a hair less allowed takes the next", () => {

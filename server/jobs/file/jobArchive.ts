@@ -1,11 +1,10 @@
 import { Zip, ZipDeflate, ZipPassThrough } from "fflate";
 import Papa from "papaparse";
-import type { Language } from "#core/language/index.ts";
+import type { Language, Translator } from "#core/language/index.ts";
 import { findingsTable, jobPage, type JobFile } from "#core/formats/index.ts";
 import { likelyItems, type JobView } from "#core/view/index.ts";
 import type { ShopSettings } from "../../shop/settings.ts";
 import { readFile } from "../../files/files.ts";
-import { translatorOnPaper } from "../../reports/inLanguage.ts";
 import type { Job } from "../readJob.ts";
 import { jobFile } from "./jobFile.ts";
 
@@ -39,8 +38,11 @@ const EXTENSION: Readonly<Record<JobFile["files"][number]["media"], string>> = {
  * The whole job as a ZIP that is written as it is sent: job.json, findings.csv, the photographs and papers under files/, and
  * index.html, which shows all of it without the application, in the language of who asked. One file at a time is in memory.
  */
-export function jobArchive(job: Job, view: JobView, language: Language = "en"): ReadableStream<Uint8Array> {
-  const say = translatorOnPaper(language);
+export function jobArchive(
+  job: Job,
+  view: JobView,
+  spoken?: { readonly language: Language; readonly say: Translator },
+): ReadableStream<Uint8Array> {
   let stopped = false;
   return new ReadableStream<Uint8Array>({
     async start(controller) {
@@ -58,7 +60,7 @@ export function jobArchive(job: Job, view: JobView, language: Language = "en"): 
       const paths = file.files.map((f) => ({ ...f, path: `files/${f.id}.${EXTENSION[f.media]}` }));
       text("job.json", `${JSON.stringify(file, null, 2)}\n`);
       text("findings.csv", findingsCsv(job, view, file.people));
-      text("index.html", jobPage(pageOf(job, view, file, paths), say && { language, say }));
+      text("index.html", jobPage(pageOf(job, view, file, paths), spoken));
       for (const { id, path } of paths) {
         if (stopped) return zip.terminate();
         const stored = await readFile(id, false);
@@ -92,7 +94,7 @@ function pageOf(
   const left = likelyItems(view).map((i) => i.name);
   const [[, ...heads] = [], ...rows] = findingsTable(view, job.events, nameOf);
   return {
-    title: `Job ${String(job.number).padStart(4, "0")}, ${job.unit.name}${job.label === "" ? "" : `, ${job.label}`}`,
+    title: [`Job ${String(job.number).padStart(4, "0")}`, job.unit.name, job.label].filter((p) => p !== ""),
     complaint: view.state.complaint,
     said: [
       call && item
