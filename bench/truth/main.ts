@@ -8,7 +8,7 @@ import type { TruthFault } from "./elements.ts";
 import { generateUnit } from "./generate.ts";
 import { againstRuns } from "./runs.ts";
 import { sampleFaults } from "./sample.ts";
-import { NoTruth, Simulated, type TruthPair } from "./simulate.ts";
+import { NoTruth, Simulated, type TruthPair, type TruthState } from "./simulate.ts";
 
 /**
  * Readings of the demo units and of generated ones, healthy and with one or two faults of any size, against ngspice
@@ -41,6 +41,7 @@ const totals = {
   cases: 0,
   notSettled: 0,
   chattering: 0,
+  restInDeck: 0,
   notSaid: 0,
   noTruth: 0,
 };
@@ -151,30 +152,44 @@ function isGross(fn: TruthPair["fn"], ours: number, theirs: number): boolean {
   return Math.abs(ours - theirs) > 0.2 * Math.abs(theirs) + 5 * FLOOR[fn];
 }
 
+/** Whether what a deck's circuit decides comes to rest: a unit that starts and stops for ever has no reading in truth. */
+function restsInDeck(
+  unit: UnitModel,
+  state: TruthState,
+  faults: readonly TruthFault[],
+  opened: readonly string[],
+): boolean | undefined {
+  try {
+    return new Simulated(unit, state, faults, opened).read([]).settled;
+  } catch (error) {
+    if (!(error instanceof NoTruth)) throw error;
+    return undefined;
+  }
+}
+
 function compare(unit: UnitModel, state: string, faults: readonly TruthFault[]): void {
   const runs = stateRuns(unit);
   const setup = { state, lifts: [] };
   totals.cases++;
   const { stand, expanded, point } = runs.point(setup, faults);
   const all = [...faults, ...stand.opened];
+  const opened = stand.opened.map((o) => o.part);
   const fresh = settle(all.length > 0 ? expanded.withFaults(all) : expanded.circuit);
   const label = `${unit.id} ${state} ${faults.map((f) => `${f.part}:${f.mode}${f.severity === undefined ? "" : `:${f.severity.toPrecision(3)}`}`).join("+") || "healthy"}`;
   if (point.status !== "settled") {
     totals.notSettled++;
     if (point.status === "chatter") totals.chattering++;
-    if (show) say(`not settled: ${label}: ${point.unsettled.join()}`);
+    const rests = restsInDeck(unit, stand.state, faults, opened);
+    if (rests !== false) totals.restInDeck++;
+    const there = rests === undefined ? "has no answer" : rests ? "rests" : "does not rest either";
+    if (show) say(`not settled: ${label}: ${point.unsettled.join()}; the deck ${there}`);
     return;
   }
   const live = stand.state.power === "live";
   const pairs = samplePairs(unit, live);
   let truth;
   try {
-    truth = new Simulated(
-      unit,
-      stand.state,
-      faults,
-      stand.opened.map((o) => o.part),
-    ).read(pairs);
+    truth = new Simulated(unit, stand.state, faults, opened).read(pairs);
   } catch (error) {
     if (!(error instanceof NoTruth)) throw new Error(label, { cause: error });
     totals.noTruth++;
@@ -224,6 +239,8 @@ const result = {
   cases: totals.cases,
   notSettled: totals.notSettled / totals.cases,
   ofThemChattering: totals.chattering / totals.cases,
+  /** Of them those that the reference simulator brings to rest, or has no answer for. */
+  ofThemRestInDeck: totals.restInDeck / totals.cases,
   noTruth: totals.noTruth / totals.cases,
   ...runs,
 };

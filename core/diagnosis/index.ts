@@ -11,10 +11,8 @@ export {
   checkById,
   listAsked,
   listChecks,
-  netOf,
   observationCheck,
   pairsAcrossParts,
-  pointAt,
   readingCheck,
   stripCheck,
   takenOffBy,
@@ -27,6 +25,7 @@ export {
   type Trial,
   type TrialCheck,
 } from "./planning/checks.ts";
+export { netOf, pointAt } from "./planning/pointNets.ts";
 export {
   costOf,
   coversFor,

@@ -1,6 +1,7 @@
 import type { UnitModel } from "#core/unit/index.ts";
 import type { Evidence } from "../inference/evidence.ts";
-import { netOf, pairsAcrossParts } from "../planning/checks.ts";
+import { pairsAcrossParts } from "../planning/checks.ts";
+import { netOf } from "../planning/pointNets.ts";
 
 /** Parts that a finding was made on: those between its two points, the one that was tried, or the one that was seen at work. */
 export function directParts(unit: UnitModel, finding: Evidence): string[] {

@@ -1,5 +1,6 @@
 import { CATALOGUE, type UnitModel } from "#core/unit/index.ts";
-import { netOf, type Check, type TrialCheck } from "../planning/checks.ts";
+import type { Check, TrialCheck } from "../planning/checks.ts";
+import { netOf } from "../planning/pointNets.ts";
 import type { Suspect } from "../suspects/suspects.ts";
 import { JOINED, unlistedFaults } from "../suspects/unlisted.ts";
 

@@ -1,6 +1,7 @@
 import type { UnitModel } from "#core/unit/index.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
-import { netOf, pointOnNet, readingCheck, type Check, type ReadingCheck } from "../planning/checks.ts";
+import { readingCheck, type Check, type ReadingCheck } from "../planning/checks.ts";
+import { netOf, pointOnNet } from "../planning/pointNets.ts";
 import { costOf, hazardMinutes, minutesFor, type Situation } from "../planning/cost.ts";
 import type { DirectPlace } from "./directPlace.ts";
 import { SHOWS } from "./directTest.ts";

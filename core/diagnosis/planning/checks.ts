@@ -11,6 +11,8 @@ import {
 } from "#core/unit/index.ts";
 import { METER_FUNCTIONS, type MeterFunction } from "#core/meter/index.ts";
 import { isForbidden } from "./hazards.ts";
+import { netOf, pointAt } from "./pointNets.ts";
+import { railsWithAPlugOff } from "./railChecks.ts";
 
 /** A reading that can be taken: two points, a meter function, a setup. */
 export interface ReadingCheck {
@@ -142,7 +144,7 @@ function bypassText(subject: string, refusal: BypassRefusal): string {
 /**
  * The checks worth proposing:
  * live: every point against its side's reference, across every part with a point at both ends, and V AC where a part
- * has something alternating across it whatever its side;
+ * has something alternating across it whatever its side; each rail of low volts with each plug off that hangs on it;
  * dead: ohms across every such part, and across the parts at a lifted terminal with it lifted, the diode range both
  * ways across every junction, with the plug off too; every point of the mains side against its reference and against
  * the chassis, every load with both leads off; chains of contacts in one; the unit's own checks; every observation; a swap
@@ -199,6 +201,7 @@ export function listChecks(unit: UnitModel): Check[] {
     }
     for (const check of leadsOff(unit, state.id)) add(check);
   }
+  for (const { setup, fn, red, black } of railsWithAPlugOff(unit)) add(readingCheck(setup, fn, red, black));
   for (const { state, lifts, function: fn, red, black } of unit.checks ?? [])
     add(readingCheck({ state, lifts }, fn, red, black));
   for (const { id, kind } of unit.observations) if (!isOfARun(kind)) add(observationCheck(unit, id));
@@ -324,26 +327,6 @@ export function pairsAcrossParts(
       ];
     }),
   );
-}
-
-/** Net of a terminal "part.terminal". */
-export function netOf(unit: UnitModel, terminal: string): string | undefined {
-  const dot = terminal.lastIndexOf(".");
-  return unit.parts.find((p) => p.id === terminal.slice(0, dot))?.terminals[terminal.slice(dot + 1)];
-}
-
-export function pointAt(unit: UnitModel, terminal: string): Point | undefined {
-  const own = unit.points.find((p) => (p.terminal ?? p.id) === terminal);
-  if (own) return own;
-  const net = netOf(unit, terminal);
-  return net === undefined ? undefined : pointOnNet(unit, net);
-}
-
-/** The quickest point on a net. */
-export function pointOnNet(unit: UnitModel, net: string): Point | undefined {
-  return unit.points
-    .filter((p) => netOf(unit, p.terminal ?? p.id) === net)
-    .sort((a, b) => a.minutes - b.minutes)[0];
 }
 
 function netsAt(unit: UnitModel, terminals: readonly string[]): Set<string> {

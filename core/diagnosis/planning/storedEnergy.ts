@@ -1,6 +1,7 @@
 import { isOhms, needsLive } from "#core/meter/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
-import { netOf, type Check } from "./checks.ts";
+import type { Check } from "./checks.ts";
+import { netOf } from "./pointNets.ts";
 
 /** Parts between which a charge stands after the supply is off. */
 const STORING: readonly string[] = ["six-diode-bridge", "inverter-bridge"];

@@ -2,7 +2,7 @@ import type { UnitModel } from "#core/unit/index.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import { toScale } from "../dictionary/scale.ts";
 import type { Evidence } from "../inference/evidence.ts";
-import { netOf } from "../planning/checks.ts";
+import { netOf } from "../planning/pointNets.ts";
 import type { Case, Suspect, SuspectList } from "./suspects.ts";
 import { unlistedFaults, type Unlisted } from "./unlisted.ts";
 
