@@ -2,6 +2,7 @@ import { StateRuns, stateRuns } from "#core/sequence/index.ts";
 import { CATALOGUE, type Fault, type Part, type UnitModel } from "#core/unit/index.ts";
 import type { TrialCheck } from "../planning/checks.ts";
 import { FALSE_ALARM, HIT_RATE } from "./circuitRows.ts";
+import { ohmsTellOnBench } from "./ohmsOnBench.ts";
 import type { AnswerRow } from "./rows.ts";
 import type { Case, Suspect } from "../suspects/suspects.ts";
 
@@ -10,6 +11,7 @@ const CURED = 0.96;
 const NOT_CURED = 0.03;
 /** A part on the bench shows a fault that comes and goes half of the time. */
 const LOOSE_ON_BENCH = 0.5;
+/** A part that is bad shows it on the bench, where its ohms at rest do not say so by themselves (ohmsOnBench.ts). */
 const BAD_SEEN_ON_BENCH = 0.92;
 
 /**
@@ -46,7 +48,9 @@ export function trialRow(
         if (staysOpen && opens(c).has(subject)) return 1 - BAD_SEEN_ON_BENCH;
         const own = all.filter((s) => s.part === subject || s.id === `other-value:${subject}`);
         if (own.length === 0) return HIT_RATE;
-        return own.some((s) => s.intermittent === undefined) ? 1 - BAD_SEEN_ON_BENCH : LOOSE_ON_BENCH;
+        if (own.every((s) => s.intermittent !== undefined)) return LOOSE_ON_BENCH;
+        const isPlain = c.faults.some((f) => f.part === subject && ohmsTellOnBench(unit, f));
+        return 1 - (isPlain ? HIT_RATE : BAD_SEEN_ON_BENCH);
       }
       case "strip":
         throw new RangeError("Whether the fuses hold is settled by the circuit.");
