@@ -13,6 +13,7 @@ import { METER_FUNCTIONS, type MeterFunction } from "#core/meter/index.ts";
 import { isForbidden } from "./hazards.ts";
 import { netOf, pointAt } from "./pointNets.ts";
 import { railsWithAPlugOff } from "./railChecks.ts";
+import { pairsThroughConductors } from "./throughConductors.ts";
 
 /** A reading that can be taken: two points, a meter function, a setup. */
 export interface ReadingCheck {
@@ -145,7 +146,8 @@ function bypassText(subject: string, refusal: BypassRefusal): string {
  * The checks worth proposing:
  * live: every point against its side's reference, across every part with a point at both ends, and V AC where a part
  * has something alternating across it whatever its side; each rail of low volts with each plug off that hangs on it;
- * dead: ohms across every such part, and across the parts at a lifted terminal with it lifted, the diode range both
+ * dead: ohms across every such part, and of one that no probe reaches from where its wires end; across the parts at a lifted
+ * terminal with it lifted, the diode range both
  * ways across every junction, with the plug off too; every point of the mains side against its reference and against
  * the chassis, every load with both leads off; chains of contacts in one; the unit's own checks; every observation; a swap
  * of each item of which a known-good one is at hand, and a test on the bench of whatever comes off. Nothing that safe work
@@ -176,7 +178,8 @@ export function listChecks(unit: UnitModel): Check[] {
       add(readingCheck(setup, "diode", red, black));
       add(readingCheck(setup, "diode", black, red));
     }
-    for (const { red, black } of pairs) add(readingCheck(setup, "ohm", red, black));
+    for (const { red, black } of [...pairs, ...pairsThroughConductors(unit)])
+      add(readingCheck(setup, "ohm", red, black));
     const mains = distinct.filter((p) => p.side === "mains");
     for (const reference of [unit.references.find((r) => r.side === "mains")?.point, chassisPoint(unit)])
       if (reference !== undefined)
