@@ -1,6 +1,6 @@
 import { Fragment, jsx as element, jsxs as elements, type JSX } from "react/jsx-runtime";
 import { inLanguage } from "./inElement.ts";
-import { spoken, spokenInCalculation } from "./tongue.ts";
+import { spoken, spokenAsWritten, spokenInCalculation } from "./tongue.ts";
 
 type Make = (type: React.ElementType, props: unknown, key?: React.Key) => React.ReactElement;
 
@@ -16,7 +16,13 @@ const speaking =
   (type, props, key) => {
     if (typeof type === "function") return make(type, props, key);
     const given = props as Record<string, unknown>;
-    const say = "data-calculation" in given ? spokenInCalculation() : spoken();
+    const say = (
+      "data-calculation" in given
+        ? spokenInCalculation
+        : "data-as-written" in given
+          ? spokenAsWritten
+          : spoken
+    )();
     return make(type, say ? inLanguage(say, given) : props, key);
   };
 

@@ -44,8 +44,14 @@ let ofThisPage: Writer | undefined;
 /** What the page in this browser is written by. A server has many pages at once, and knows each by its request (app/entry.server.tsx). */
 export const writerOfThisPage = (): Writer | undefined => ofThisPage;
 
-/** Called before anything of a page is made. */
-export function useWritingOfPage(): void {
-  const writer = writerFor(useNotation());
+function writeThisPageBy(writer: Writer | undefined): void {
   if (typeof document !== "undefined") ofThisPage = writer;
+}
+
+/**
+ * Called where a page begins to be made, for all of it is written by what this sets: an effect would come too late. One page sets
+ * the same whenever it is made.
+ */
+export function useWritingOfPage(): void {
+  writeThisPageBy(writerFor(useNotation()));
 }

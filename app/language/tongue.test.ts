@@ -15,12 +15,14 @@ test("what goes onto a page is said and written; a calculation keeps its units, 
     page({ children: "K3 reads 4.7 V at 60 °C" }),
     page({ children: "0.5 · 60 °C reads 30.5", "data-calculation": true }),
     page({ children: "reads 4.7 V", translate: "no" }),
+    page({ children: "reads 4.7 V or 4,7 V", "data-as-written": true }),
     page({ children: [4.5, " V at ", createElement("b", { key: "b" }, "4.7 V")] }),
   ]);
   expect(made).toEqual([
     "<p>K3 zeigt 4,7 V at 140 °F</p>",
     '<p data-calculation="true">0,5 · 60 °C zeigt 30,5</p>',
     '<p translate="no">reads 4.7 V</p>',
+    '<p data-as-written="true">zeigt 4.7 V or 4,7 V</p>',
     "<p>4,5 V at <b>4.7 V</b></p>",
   ]);
 });

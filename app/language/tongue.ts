@@ -37,6 +37,9 @@ export const spoken = (): Translator | undefined => inTongue(tongue(), "text");
 /** The same for a calculation, whose numbers belong to the units that stand in it. */
 export const spokenInCalculation = (): Translator | undefined => inTongue(tongue(), "calculation");
 
+/** The same for a text about ways of writing, whose numbers and units stay as they are. */
+export const spokenAsWritten = (): Translator | undefined => tongue().say;
+
 /** A text that reaches people past the elements of a page: a title of a window, a voice. */
 export const translated = (text: string): string => spoken()?.(text) ?? text;
 

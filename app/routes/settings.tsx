@@ -84,23 +84,23 @@ const COSTS = {
 } as const;
 
 const SYMBOLS = [
-  ["unit", "as the unit’s mains: 60 Hz North American, else IEC"],
+  ["unit", "as the unit’s mains"],
   ["IEC", "IEC 60617"],
   ["NA", "North American"],
 ] as const;
 const TEMPERATURES = [
-  ["unit", "as the unit’s mains: 60 Hz °F, else °C"],
+  ["unit", "as the unit’s mains"],
   ["C", "°C"],
   ["F", "°F"],
 ] as const;
 const SIZES = [
-  ["unit", "as the unit’s mains: 60 Hz AWG, inches and feet, else mm², mm and m"],
+  ["unit", "as the unit’s mains"],
   ["metric", "mm², mm and m"],
   ["american", "AWG, inches and feet"],
 ] as const;
 const MARKS = [
-  ["point", "with a point; in a table, cells between commas"],
-  ["comma", "with a comma; in a table, cells between semicolons"],
+  ["point", "point; table cells by commas"],
+  ["comma", "comma; table cells by semicolons"],
 ] as const;
 
 /** How the shop reads and writes. Numbers are taken either way wherever they are typed. */
@@ -119,7 +119,7 @@ export default function Settings({
           is.
         </p>
       </section>
-      <p className="pt-3 text-ink-soft">
+      <p data-as-written className="pt-3 text-ink-soft">
         For everybody in this shop. What is typed is read either way: 230,5 or 230.5, 180 °F or 82 °C, AWG 14
         or 2.5 mm².
       </p>
@@ -136,41 +136,7 @@ export default function Settings({
             />
           )}
         </Field>
-        <Choice
-          name="symbols"
-          label="Symbols of drawings"
-          hint="What a drawing opens with; a button of it shows the other."
-          options={SYMBOLS}
-          now={settings.symbols}
-        />
-        <Choice
-          name="temperature"
-          label="Temperatures"
-          hint="How they are shown and asked for. Curves of sensors and a calculation stay in the units of the data sheet."
-          options={TEMPERATURES}
-          now={settings.temperature}
-        />
-        <Choice
-          name="sizes"
-          label="Sizes and lengths"
-          hint="How lengths are shown and asked for, and what a component test asks a wire’s size in."
-          options={SIZES}
-          now={settings.sizes}
-        />
-        <Choice
-          name="currency"
-          label="Currency"
-          hint={`Prices are numbers of this currency: ${money(62, settings.currency)} now. None is converted.`}
-          options={currencies.map(([code, name]) => [code, `${name}, ${code}`] as const)}
-          now={settings.currency}
-        />
-        <Choice
-          name="decimal"
-          label="Numbers"
-          hint="On the screen, on papers, and in tables that are saved for a spreadsheet. A unit’s own file keeps the point."
-          options={MARKS}
-          now={settings.decimal}
-        />
+        <HowItReads settings={settings} currencies={currencies} />
         <Costs settings={settings} />
         <div className="flex flex-wrap items-center gap-4">
           <Button type="submit" look="main" disabled={busy}>
@@ -188,6 +154,52 @@ export default function Settings({
       />
       <Elsewhere />
     </main>
+  );
+}
+
+/** How the shop reads and writes: symbols, units, currency, decimal mark. */
+function HowItReads({
+  settings,
+  currencies,
+}: Pick<Route.ComponentProps["loaderData"], "settings" | "currencies">) {
+  return (
+    <>
+      <Choice
+        name="symbols"
+        label="Symbols of drawings"
+        hint="What a drawing opens with; a button of it shows the other. A unit’s mains of 60 Hz is taken for North America’s."
+        options={SYMBOLS}
+        now={settings.symbols}
+      />
+      <Choice
+        name="temperature"
+        label="Temperatures"
+        hint="How they are shown and asked for; by the unit’s mains, °F at 60 Hz. Curves of sensors and a calculation stay in the units of the data sheet."
+        options={TEMPERATURES}
+        now={settings.temperature}
+      />
+      <Choice
+        name="sizes"
+        label="Sizes and lengths"
+        hint="How lengths are shown and asked for, and what a component test asks a wire’s size in; by the unit’s mains, AWG, inches and feet at 60 Hz."
+        options={SIZES}
+        now={settings.sizes}
+      />
+      <Choice
+        name="currency"
+        label="Currency"
+        hint={`Prices are numbers of this currency: ${money(62, settings.currency)} now. None is converted.`}
+        options={currencies.map(([code, name]) => [code, `${name}, ${code}`] as const)}
+        now={settings.currency}
+      />
+      <Choice
+        name="decimal"
+        label="Numbers"
+        hint="On the screen, on papers, and in tables that are saved for a spreadsheet. A unit’s own file keeps the point."
+        options={MARKS}
+        now={settings.decimal}
+      />
+    </>
   );
 }
 

@@ -57,7 +57,7 @@ test("the prover's air probe is read from its plug, dead, and an open wire on th
   const { cases, ...dictionary } = demoDictionary("prover-pc2");
   const row = dictionary.row(check) as ReadingRow;
   const ohms = (id: string) => {
-    const [partId, mode] = id.split(":");
+    const [partId = "", mode] = id.split(":");
     const at = cases.findIndex((c) => c.faults[0]?.part === partId && c.faults[0].mode === mode);
     return fromScale("ohm", row.mean[at]!);
   };
