@@ -183,7 +183,7 @@ function Send({
               required
               maxLength={200}
               className={inputClass}
-              defaultValue={`Your ${unit.name}, job ${String(number).padStart(4, "0")}`}
+              defaultValue={translated(`Your ${unit.name}, job ${String(number).padStart(4, "0")}`)}
             />
           )}
         </Field>

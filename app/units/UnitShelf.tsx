@@ -1,5 +1,6 @@
 import { Form, useNavigation } from "react-router";
 import type { Revision, Shelf } from "#server/units/shelf.ts";
+import { translated } from "../language/tongue.ts";
 import { Button } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
@@ -50,7 +51,7 @@ export function UnitShelf({ unit, shelf, revisions, error }: Props) {
                 required
                 className={inputClass}
                 maxLength={100}
-                defaultValue={`${unit.name}, another`}
+                defaultValue={translated(`${unit.name}, another`)}
               />
             )}
           </Field>

@@ -16,6 +16,9 @@ function textsOn(page: Page): Promise<string[]> {
     for (const name of ["aria-label", "title", "placeholder", "alt"])
       for (const element of document.querySelectorAll(`[${name}]:not([translate=no])`))
         texts.push(element.getAttribute(name)!);
+    // What stands in a field before anybody types.
+    for (const field of document.querySelectorAll<HTMLInputElement>("input:not([type=hidden]):not(#finding-line), textarea"))
+      if (!field.closest("[translate=no]")) texts.push(...field.defaultValue.split("\n"));
     return [...new Set(texts.map((t) => t.replace(/\s+/gu, " ").trim()))].filter((t) => t !== "");
   });
 }
@@ -73,6 +76,13 @@ test.describe("in a browser that asks for German", () => {
       await page.keyboard.press("Escape");
       await expect(page.getByRole("dialog")).toBeHidden();
     }
+    const job = new URL(page.url()).pathname;
+    for (const paper of ["report", "customer"]) {
+      await page.goto(`${job}/${paper}`);
+      await page.locator("main").waitFor();
+      expect([paper, await leftIn(page)]).toEqual([paper, []]);
+    }
+    await expect(page.locator("input[name=subject]")).toHaveValue(/^Glasswasher GW4, Auftrag \d{4}$/);
   });
 
   test("English is a choice that this browser remembers, and back", async ({ page }) => {
