@@ -17,7 +17,9 @@ function textsOn(page: Page): Promise<string[]> {
       for (const element of document.querySelectorAll(`[${name}]:not([translate=no])`))
         texts.push(element.getAttribute(name)!);
     // What stands in a field before anybody types.
-    for (const field of document.querySelectorAll<HTMLInputElement>("input:not([type=hidden]):not(#finding-line), textarea"))
+    for (const field of document.querySelectorAll<HTMLInputElement>(
+      "input:not([type=hidden]):not(#finding-line), textarea",
+    ))
       if (!field.closest("[translate=no]")) texts.push(...field.defaultValue.split("\n"));
     return [...new Set(texts.map((t) => t.replace(/\s+/gu, " ").trim()))].filter((t) => t !== "");
   });
