@@ -11,6 +11,10 @@ export const WIRE_COLOUR: Readonly<Record<string, string>> = {
   grey: "#8a8d8f",
   white: "#f4f2ec",
   pink: "#d98aa0",
+  turquoise: "#3f9c98",
+  tan: "#c4a374",
+  gold: "#b8963a",
+  silver: "#b4b8ba",
 };
 
 /** A wire's body colour and its tracer's: "green/yellow" is green with a yellow tracer. */

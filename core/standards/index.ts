@@ -46,3 +46,4 @@ export {
 } from "./residualDevices.ts";
 export { PRACTICE } from "./source.ts";
 export { ntcOhms, platinumOhms, typeKMillivolts } from "./temperatureCurves.ts";
+export { wireColour } from "./wireColours.ts";

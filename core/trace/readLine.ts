@@ -1,5 +1,5 @@
 import { parseQuantity } from "#core/quantity/index.ts";
-import { COLOURS } from "#core/standards/index.ts";
+import { wireColour } from "#core/standards/index.ts";
 import { KIND_NAMES, TRACE_KINDS, type TraceKind } from "./kinds.ts";
 import type { Values } from "./makers.ts";
 import type { LineResult, TraceProblem } from "./line.ts";
@@ -37,12 +37,6 @@ const BY_LETTERS: Readonly<Record<string, string>> = {
   A: "board",
 };
 
-const COLOUR_WORDS: ReadonlyMap<string, string> = new Map([
-  ...Object.keys(COLOURS).map((name) => [name, name] as const),
-  ["gray", "grey"],
-  ["purple", "violet"],
-]);
-
 const SUPPLY = /^(?:the )?(mains|supply|battery|outlet|socket|line|split(?:[ -]phase)?)\b/iu;
 
 /**
@@ -64,7 +58,7 @@ const problem = (found: TraceProblem): LineResult => ({ ok: false, problem: foun
 
 function readEnd(is: "from" | "to", rest: string): LineResult {
   const words = rest.split(" ");
-  const colour = colourOf(words.at(-1)!);
+  const colour = wireColour(words.at(-1)!);
   const at = (colour !== undefined && words.length > 1 ? words.slice(0, -1) : words).join(" ");
   return {
     ok: true,
@@ -137,7 +131,7 @@ function readThing(tidy: string): LineResult {
   if (!read.ok) return problem(read.problem);
   const words = [...read.words];
   const id = takeFirst(words, (w) => PIN.test(w) || DESIGNATOR.test(w));
-  const colour = takeFirst(words, (w) => colourOf(w) !== undefined);
+  const colour = takeFirst(words, (w) => wireColour(w) !== undefined);
   const pin = id !== undefined && PIN.test(id);
   const kind = found?.[1] ?? (pin ? TRACE_KINDS.get("pin") : kindByLetters(id, colour));
   if (!kind) return problem({ code: "unknown-kind", words: tidy });
@@ -156,7 +150,7 @@ function readThing(tidy: string): LineResult {
       word: found?.[0] ?? kind.names[0]!,
       values: read.values,
       ...(named === undefined ? {} : { id: named }),
-      ...(colour === undefined ? {} : { colour: colourOf(colour)! }),
+      ...(colour === undefined ? {} : { colour: wireColour(colour)! }),
     },
   };
 }
@@ -186,13 +180,6 @@ export function kindByLetters(id: string | undefined, colour: string | undefined
 function takeFirst(words: string[], is: (word: string) => boolean): string | undefined {
   const at = words.findIndex(is);
   return at < 0 ? undefined : words.splice(at, 1)[0];
-}
-
-/** "green/yellow" has a tracer; both names must be colours. */
-export function colourOf(word: string): string | undefined {
-  const names = word.toLowerCase().split(/[/-]/u);
-  const known = names.map((name) => COLOUR_WORDS.get(name));
-  return names.length <= 2 && known.every((name) => name !== undefined) ? known.join("/") : undefined;
 }
 
 type ValuesResult =

@@ -1,6 +1,5 @@
 import { parseQuantity } from "#core/quantity/index.ts";
-import { readGauge } from "#core/standards/index.ts";
-import { colourOf } from "../readLine.ts";
+import { readGauge, wireColour } from "#core/standards/index.ts";
 import type { Cell, RowProblem, Wire, WireEnd, WireRow } from "./row.ts";
 
 type Problem = RowProblem extends infer P ? (P extends unknown ? Omit<P, "row" | "cell"> : never) : never;
@@ -52,7 +51,7 @@ export function readRows(rows: readonly WireRow[]): { wires: Wire[]; problems: R
     const from = readEnd(row.from, (p) => wrong("from", p));
     const to = readEnd(row.to, (p) => wrong("to", p));
     const joined = JOINED.test(row.colour.trim());
-    const colour = joined || row.colour.trim() === "" ? undefined : colourOf(row.colour.trim());
+    const colour = joined || row.colour.trim() === "" ? undefined : wireColour(row.colour.trim());
     if (!joined && row.colour.trim() !== "" && colour === undefined)
       wrong("colour", { code: "colour", text: row.colour });
     const size = readSize(row.size, (p) => wrong("size", p));

@@ -110,7 +110,7 @@ describe("what is wrong is named by its row", () => {
       [
         16,
         "colour",
-        "“gräulich” is no wire colour known here. Write brown, green/yellow, or leave it empty.",
+        "“gräulich” is no wire colour known here. Write brown, BN or BRN, green/yellow or GNYE, or leave it empty.",
       ],
       [24, "to", "Which terminal of FS1? Write FS1.1 or FS1.2."],
     ]);

@@ -22,7 +22,7 @@ export function describeRowProblem(problem: RowProblem): string {
     case "twice":
       return `Row ${problem.other + 1} joins the same two places already. Remove one.`;
     case "colour":
-      return `“${problem.text}” is no wire colour known here. Write brown, green/yellow, or leave it empty.`;
+      return `“${problem.text}” is no wire colour known here. Write brown, BN or BRN, green/yellow or GNYE, or leave it empty.`;
     case "size":
       return `“${problem.text}” is no wire size. Write 0.75 (mm²) or AWG 18, or leave it empty.`;
     case "length":
