@@ -23,6 +23,12 @@ describe("a decimal comma", () => {
     ["€1,200.50", "€1\u202f200,50"],
     ["$12,345", "$12\u202f345"],
     ["that is €30.40.", "that is €30,40."],
+    [
+      "CHF\u00a062.50, -kr\u00a01,262.50 and zł\u00a07.80",
+      "CHF\u00a062,50, -kr\u00a01\u202f262,50 and zł\u00a07,80",
+    ],
+    ["It took away 1.4 bits of doubt, 3.2 GB", "It took away 1,4 bits of doubt, 3,2 GB"],
+    ["4.5 \ue001 in the middle", "4,5 \ue001 in the middle"],
   ])("%s", (text, expected) => expect(written(text, { decimal: "comma" })).toBe(expected));
 
   test.each([

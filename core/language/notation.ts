@@ -53,20 +53,23 @@ const METRES = inUnit("m");
 const STEP_BEFORE = /(?:\b(?:every|within|by|je|pro|um|innerhalb)|±)\s*$/u;
 const STEP_BEHIND = /^\s*(?:apart|warmer|colder|auseinander|wärmer|kälter)/u;
 
-/** What numbers of the program stand before; a number without one of these is a name's or somebody's own. */
+/**
+ * What numbers of the program stand before; a number without one of these is a name's or somebody's own. A private character is an
+ * element of the page in the text's place.
+ */
 const UNITS = [
   String.raw`[pnuµmkMG]?(?:VA|VAC|VDC|V|A|Ω|F|Hz|H|W|s|J)`,
-  "°[CF]|K|%|mm²|mm|cm|m|ft|in|l/min|Ah|MB|kB|×",
+  "°[CF]|K|%|mm²|mm|cm|m|ft|in|l/min|Ah|GB|MB|kB|bits?|×",
   "h|min(?:utes?)?|seconds?|hours?|times|Minuten?|Sekunden?|Stunden?|mal",
 ].join("|");
 const BEFORE_A_UNIT = new RegExp(
-  String.raw`(?<![\p{L}\p{N}_.,-])(\d+)\.(\d+)(?=(?:${BETWEEN}${NUMBER})*\s?(?:${UNITS})(?![\p{L}\p{N}]))`,
+  String.raw`(?<![\p{L}\p{N}_.,-])(\d+)\.(\d+)(?=(?:${BETWEEN}${NUMBER})*\s?(?:\p{Co}|(?:${UNITS})(?![\p{L}\p{N}])))`,
   "gu",
 );
 /** A text that is a number only: a label of a chart, a cell. */
 const NUMBER_ONLY = /^(\s*[-−+±<>≤≥≈]?\s*\d+)\.(\d+\s*)$/u;
 /** A sum as English writes it; its thousands are apart by a narrow space then, since a comma and three figures is read two ways. */
-const SUM = /(?<=\p{Sc}\s?|\p{Sc}[-−])\d{1,3}(?:,\d{3})*(?:\.\d+)?/gu;
+const SUM = /(?<=(?:\p{Sc}|\bCHF|\bkr|(?<!\p{L})zł)[\s−-]?)\d{1,3}(?:,\d{3})*(?:\.\d+)?/gu;
 const ANY_NUMBER = /(?<![\p{L}\p{N}_.,])(\d+)\.(\d+)(?![\p{L}\p{N}_]|\.\d)/gu;
 
 /** Both ways of writing a text anew. */
