@@ -72,12 +72,20 @@ async function fill(client: pg.Client, job: string): Promise<void> {
       hash,
     ]);
   await client.query("INSERT INTO jobs (id, model_hash, label) VALUES ($1, $2, 'bar')", [job, hash]);
+  const { rows } = await client.query<{ there: boolean }>(
+    "SELECT to_regprocedure('log_month_ready(date)') IS NOT NULL AS there",
+  );
+  const liesByMonth = rows[0]!.there;
+  if (liesByMonth) await client.query("SELECT log_month_ready(opened_month) FROM jobs");
   for (const body of [
     { type: "opened", complaint: "rinses cold" },
     { type: "note", text: "kept" },
   ])
     await client.query(
-      "INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, 'ansa', now(), $3)",
+      liesByMonth
+        ? `INSERT INTO job_events (id, job_id, person_id, at, body, opened_month)
+           SELECT $1, id, 'ansa', now(), $3, opened_month FROM jobs WHERE id = $2`
+        : "INSERT INTO job_events (id, job_id, person_id, at, body) VALUES ($1, $2, 'ansa', now(), $3)",
       [randomUUID(), job, JSON.stringify(body)],
     );
 }
