@@ -19,3 +19,17 @@ export function pointOnNet(unit: UnitModel, net: string): Point | undefined {
     .filter((p) => netOf(unit, p.terminal ?? p.id) === net)
     .sort((a, b) => a.minutes - b.minutes)[0];
 }
+
+/** The quickest point on each net that has one. */
+export function quickestPoints(unit: UnitModel): ReadonlyMap<string, Point> {
+  const nets = new Map<string, string>(
+    unit.parts.flatMap((p) => Object.entries(p.terminals).map(([t, net]) => [`${p.id}.${t}`, net] as const)),
+  );
+  const quickest = new Map<string, Point>();
+  for (const point of unit.points) {
+    const net = nets.get(point.terminal ?? point.id);
+    if (net === undefined || (quickest.get(net)?.minutes ?? Infinity) <= point.minutes) continue;
+    quickest.set(net, point);
+  }
+  return quickest;
+}

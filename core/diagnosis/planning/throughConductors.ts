@@ -1,5 +1,5 @@
 import { CATALOGUE, type Point, type UnitModel } from "#core/unit/index.ts";
-import { pointOnNet } from "./pointNets.ts";
+import { quickestPoints } from "./pointNets.ts";
 
 /** What has no work of its own between a part and the place where a probe reaches it. */
 const CONDUCTORS: ReadonlySet<string> = new Set(["wire", "pin", "screw-terminal", "splice"]);
@@ -37,21 +37,22 @@ function nearestPoints(unit: UnitModel): (net: string) => Point | undefined {
     const nets = Object.values(terminals);
     for (const net of nets) for (const other of nets) if (other !== net) beside(net).add(other);
   }
+  const points = quickestPoints(unit);
   const known = new Map<string, Point | undefined>();
   return (net) => {
-    if (!known.has(net)) known.set(net, nearest(unit, net, joined));
+    if (!known.has(net)) known.set(net, nearest(net, points, joined));
     return known.get(net);
   };
 }
 
 function nearest(
-  unit: UnitModel,
   net: string,
+  points: ReadonlyMap<string, Point>,
   joined: ReadonlyMap<string, ReadonlySet<string>>,
 ): Point | undefined {
   const seen = new Set([net]);
   for (const at of seen) {
-    const point = pointOnNet(unit, at);
+    const point = points.get(at);
     if (point) return point;
     // A set is walked in the order in which it grows: the nearest nets first.
     for (const next of joined.get(at) ?? []) seen.add(next);
