@@ -4,7 +4,8 @@ import { transferList } from "#core/job/index.ts";
 import { itemName } from "#core/view/index.ts";
 import type { Job } from "../jobs/readJob.ts";
 import { four } from "./customerPdf.ts";
-import { makePdf, MM } from "./pdf.ts";
+import { MM } from "./paperSize.ts";
+import { makePdf } from "./pdf.ts";
 
 /** Labels across a sheet; each is 60 mm by 24 mm between its cuts. */
 const ACROSS = 3;
@@ -53,10 +54,7 @@ export function labelsPdf(
               body: rows,
               dontBreakRows: true,
             },
-            layout: {
-              hLineStyle: () => ({ dash: { length: 3 } }),
-              vLineStyle: () => ({ dash: { length: 3 } }),
-            },
+            layout: "cuts",
           },
     ],
   };

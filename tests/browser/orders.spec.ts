@@ -25,6 +25,8 @@ for (const order of ORDERS)
     // The card is the order's own at once: a walk begins with a reading on a course, not with the question before.
     if (["supply-forward", "load-back", "middle-first"].includes(order))
       await expect(job.next).toHaveAttribute("data-check", /\/v(?:ac|dc)\//);
+    // And a swap is the first thing where swaps come first: the question before must not be answered in its place.
+    if (order === "cheapest-swap") await expect(job.next).toHaveAttribute("data-check", /^try\/swap\//);
     await job.followToCall(TRUTH, 40);
     await expect(job.callReady).toContainText("Open limit LS1");
   });

@@ -80,7 +80,9 @@ test("a shop's marks and units hold on every page: from the server, after a walk
     ] as const)
       await page.getByLabel(label, { exact: true }).fill(typed);
     // 40 ft there and back of AWG 14: 14.5 A lose 3.05 V of 120, and AWG 14 may carry 15 A.
-    await expect(page.getByText(/Too thin for 14,5 A: it will overheat\. AWG 14 would do/)).toBeVisible();
+    await expect(
+      page.getByTestId("verdict").getByText(/Too thin for 14,5 A: it will overheat\. AWG 14 would do/),
+    ).toBeVisible();
     const refused = await page.request.post("/settings", { form: { currency: "JPY" } });
     expect(refused.status()).toBe(400);
   } finally {

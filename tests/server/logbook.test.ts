@@ -277,7 +277,12 @@ describe("papers and letters", () => {
     const paper = paperOf(job, view, await listPeople(), await readSettings());
     expect(paper.page.wrong).toMatch(/cut-out.*open/iu);
     expect(paper.page.watch.join(" ")).toContain("taken away");
+    // Meanwhile this thread has time for others, whose entries wait for no paper.
+    let turns = 0;
+    const others = setInterval(() => turns++, 1);
     const pdf = await customerPdf(paper, "http://127.0.0.1/jobs/x");
+    clearInterval(others);
+    expect(turns).toBeGreaterThan(3);
     const text = Buffer.from(pdf).toString("latin1");
     expect(text.startsWith("%PDF-")).toBe(true);
     expect(text).toContain("IBMPlexSans");
