@@ -1,9 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import { judgeSheet, type Sheet } from "#core/component/index.ts";
-import { EMPTY_SHEET, sheetFromCsv, sheetToCsv } from "./sheetDesk.ts";
+import { emptySheet, sheetFromCsv, sheetToCsv } from "./sheetDesk.ts";
 
 const kept: Sheet = {
-  ...EMPTY_SHEET,
+  ...emptySheet(),
   name: "Motor board, outputs",
   places: ["Q1 gate", "Q2, left", 'Q3 "spare"'],
   good: { "Q1 gate": "4.7k", "Q2, left": "OL" },

@@ -1,6 +1,7 @@
 import { csvFormatRows, csvParseRows } from "d3";
 import { z } from "zod";
 import type { PlaceRow, Sheet } from "#core/component/index.ts";
+import { translated } from "../language/tongue.ts";
 
 const text = z.string().max(60);
 const readings = z.record(text, z.string().max(30));
@@ -14,15 +15,16 @@ const sheet = z.object({
   here: readings,
 });
 
-export const EMPTY_SHEET: Sheet = {
+/** In the language of whoever begins it. */
+export const emptySheet = (): Sheet => ({
   name: "",
   dial: "ohm",
-  parked: "ground",
+  parked: translated("ground"),
   parkedColour: "black",
   places: [],
   good: {},
   here: {},
-};
+});
 
 const KEY = "zygodrome.sheet";
 

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { Load, Protection, StripStep } from "#core/loads/index.ts";
+import { translated } from "../language/tongue.ts";
 
 /** A load as its row is typed: numbers stay text until they are used. */
 export interface LoadRow {
@@ -70,7 +71,7 @@ export function saveDesk(rows: readonly LoadRow[], steps: readonly StripStep[], 
 
 export const emptyRow = (n: number): LoadRow => ({
   id: `load-${n}`,
-  name: `Load ${n}`,
+  name: translated(`Load ${n}`),
   amps: "",
   clamped: "",
   startAmps: "",

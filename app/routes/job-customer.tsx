@@ -183,7 +183,9 @@ function Send({
               required
               maxLength={200}
               className={inputClass}
-              defaultValue={translated(`Your ${unit.name}, job ${String(number).padStart(4, "0")}`)}
+              defaultValue={translated(
+                `What was found and done on your ${unit.name}, job ${String(number).padStart(4, "0")}`,
+              )}
             />
           )}
         </Field>

@@ -17,7 +17,7 @@ import { translated } from "../language/tongue.ts";
 import { Button } from "../ui/Button.tsx";
 import { Cautions } from "../job/next/Cautions.tsx";
 import { inputClass } from "../ui/Field.tsx";
-import { EMPTY_SHEET, loadSheet, saveSheet, sheetFromCsv, sheetToCsv } from "../bench/sheetDesk.ts";
+import { emptySheet, loadSheet, saveSheet, sheetFromCsv, sheetToCsv } from "../bench/sheetDesk.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: translated("Sheet of alike pairs · Zygodrome") }];
 
@@ -34,7 +34,7 @@ const VERDICTS: Readonly<Record<PlaceVerdict, { word: string; mark: string; clas
 
 /** Many like places of a board held against a good one: the pairs are named once and walked with one probe parked. */
 export default function SheetPage() {
-  const [sheet, setSheet] = useState<Sheet>(EMPTY_SHEET);
+  const [sheet, setSheet] = useState<Sheet>(emptySheet);
   const [problem, setProblem] = useState<string>();
   const rows = useMemo(() => judgeSheet(sheet), [sheet]);
   // What is kept is read once the page is alive.

@@ -84,7 +84,7 @@ test("a closed job's papers: the customer's page, what a new one would cost, a l
   const job = /\/jobs\/([0-9a-f-]+)\/customer/.exec(
     (await page
       .getByRole("main")
-      .getByRole("link", { name: /^Your Glasswasher/ })
+      .getByRole("link", { name: /^What was found and done on your Glasswasher/ })
       .first()
       .getAttribute("href"))!,
   )![1];
