@@ -33,12 +33,36 @@ const TRIP_MINUTES = { fuse: 5, other: 3 } as const;
 
 /** What is counted and what is asked, by what protects. */
 const DEVICE_WORDS: Readonly<
-  Record<Protection["kind"], { spent: string; holds: string; opens: string; will: string }>
+  Record<Protection["kind"], { spent: string; holds: string; opens: string; still: string; chance: string }>
 > = {
-  fuse: { spent: "fuses", holds: "It holds", opens: "It blows", will: "blows" },
-  breaker: { spent: "trips", holds: "It holds", opens: "It trips", will: "trips" },
-  rcd: { spent: "trips", holds: "It holds", opens: "It trips", will: "trips" },
-  rail: { spent: "rail went down", holds: "The rail recovers", opens: "It stays down", will: "goes down" },
+  fuse: {
+    spent: "fuses",
+    holds: "It holds",
+    opens: "It blows",
+    still: "it blows still",
+    chance: "Chance that it blows",
+  },
+  breaker: {
+    spent: "trips",
+    holds: "It holds",
+    opens: "It trips",
+    still: "it trips still",
+    chance: "Chance that it trips",
+  },
+  rcd: {
+    spent: "trips",
+    holds: "It holds",
+    opens: "It trips",
+    still: "it trips still",
+    chance: "Chance that it trips",
+  },
+  rail: {
+    spent: "rail went down",
+    holds: "The rail recovers",
+    opens: "It stays down",
+    still: "it stays down still",
+    chance: "Chance that it goes down",
+  },
 };
 
 /** What to connect for the next try, what it came to, and what is left to suspect. */
@@ -167,8 +191,7 @@ function Try({
       )}
       <LeftOn {...{ protection, loads, connected }} />
       <p className="py-1 text-[0.9375rem] text-ink-soft">
-        Dead and isolated while plugs are moved; then switch on. Chance that it {words.will}:{" "}
-        {percentText(next.trips)} %.
+        Dead and isolated while plugs are moved; then switch on. {words.chance}: {percentText(next.trips)} %.
       </p>
       <div className="grid grid-cols-2 gap-2">
         <Button look="main" disabled={past} onClick={() => onAnswer(connected, false)}>
@@ -220,11 +243,11 @@ function PlugPulled({
   words,
   plugPulled,
   onPlug,
-}: Pick<Props, "plugPulled" | "onPlug"> & { words: { holds: string; opens: string } }) {
+}: Pick<Props, "plugPulled" | "onPlug"> & { words: { holds: string; still: string } }) {
   const answers = [
     ["not tried", undefined],
     [words.holds.toLowerCase(), false],
-    [`${words.opens.toLowerCase()} still`, true],
+    [words.still, true],
   ] as const;
   return (
     <fieldset className="pt-2">

@@ -27,6 +27,7 @@ describe("a decimal comma", () => {
       "CHF\u00a062.50, -kr\u00a01,262.50 and zł\u00a07.80",
       "CHF\u00a062,50, -kr\u00a01\u202f262,50 and zł\u00a07,80",
     ],
+    ["9 min, 0.7 trips", "9 min, 0,7 trips"],
     ["It took away 1.4 bits of doubt, 3.2 GB", "It took away 1,4 bits of doubt, 3,2 GB"],
     ["4.5 \ue001 in the middle", "4,5 \ue001 in the middle"],
   ])("%s", (text, expected) => expect(written(text, { decimal: "comma" })).toBe(expected));

@@ -60,7 +60,7 @@ const STEP_BEHIND = /^\s*(?:apart|warmer|colder|auseinander|wärmer|kälter)/u;
 const UNITS = [
   String.raw`[pnuµmkMG]?(?:VA|VAC|VDC|V|A|Ω|F|Hz|H|W|s|J)`,
   "°[CF]|K|%|mm²|mm|cm|m|ft|in|l/min|Ah|GB|MB|kB|bits?|×",
-  "h|min(?:utes?)?|seconds?|hours?|times|Minuten?|Sekunden?|Stunden?|mal",
+  "trips|fuses|Auslösungen|Sicherungen|h|min(?:utes?)?|seconds?|hours?|times|Minuten?|Sekunden?|Stunden?|mal",
 ].join("|");
 const BEFORE_A_UNIT = new RegExp(
   String.raw`(?<![\p{L}\p{N}_.,-])(\d+)\.(\d+)(?=(?:${BETWEEN}${NUMBER})*\s?(?:\p{Co}|(?:${UNITS})(?![\p{L}\p{N}])))`,
