@@ -107,7 +107,9 @@ export default function Staff({
             {(aria) => (
               <select {...aria} name="role" defaultValue="technician" className={inputClass}>
                 {roles.map((role) => (
-                  <option key={role}>{role}</option>
+                  <option key={role} value={role}>
+                    {role}
+                  </option>
                 ))}
               </select>
             )}
@@ -238,7 +240,9 @@ function RoleForm({
         className="min-h-11 border-[1.5px] border-ink bg-field px-2"
       >
         {roles.map((r) => (
-          <option key={r}>{r}</option>
+          <option key={r} value={r}>
+            {r}
+          </option>
         ))}
       </select>
       <Button

@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { expect, test, type Page } from "./test.ts";
 import { german } from "#core/german/index.ts";
 import { translatorOf } from "#core/language/index.ts";
@@ -87,6 +88,24 @@ test.describe("in a browser that asks for German", () => {
     await expect(page.locator("input[name=subject]")).toHaveValue(
       /^Was an Glasswasher GW4 gefunden und getan wurde, Auftrag \d{4}$/,
     );
+  });
+
+  test("what is chosen is sent as the program calls it: somebody is taken on, and does other work then", async ({
+    page,
+  }) => {
+    const name = `Jorin Abel ${randomUUID().slice(0, 6)}`;
+    await page.goto("/staff");
+    await page.getByLabel("Name", { exact: true }).fill(name);
+    await page.getByLabel("Was sie hier tun", { exact: true }).selectOption({ label: "Lernende" });
+    await page.getByRole("button", { name: "Aufnehmen und einladen" }).click();
+    const work = page.getByLabel(`Was ${name} hier tut`, { exact: true });
+    await expect(work).toHaveValue("learner");
+    await work.selectOption({ label: "Fachkraft" });
+    const sent = page.waitForResponse((response) => response.request().method() === "POST");
+    await page.getByRole("button", { name: `Ändern, was ${name} hier tut` }).click();
+    expect((await sent).ok()).toBe(true);
+    await page.reload();
+    await expect(work).toHaveValue("technician");
   });
 
   test("English is a choice that this browser remembers, and back", async ({ page }) => {

@@ -65,3 +65,12 @@ test("every term that is explained is explained where it stands, and no other", 
   );
   expect([...new Set(placed)].sort()).toEqual(Object.keys(TERMS).sort());
 });
+
+test("what can be chosen is sent by a value of its own, not by its text, which another language has otherwise", () => {
+  const files = readdirSync("app", { recursive: true, encoding: "utf8" }).filter((f) => f.endsWith(".tsx"));
+  const options = files.flatMap((f) =>
+    [...readFileSync(join("app", f), "utf8").matchAll(/<option\b[^>]*>/gu)].map(([tag]) => `${f}: ${tag}`),
+  );
+  expect(options.length).toBeGreaterThan(20);
+  expect(options.filter((o) => !/\bvalue=/u.test(o))).toEqual([]);
+});

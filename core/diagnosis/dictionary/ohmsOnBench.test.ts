@@ -39,7 +39,7 @@ describe("what ohms tell of a part on the bench", () => {
     expect(joint(0.28)).toBe(true);
   });
 
-  test("half the ohms of a heater are told, four fifths are not", () => {
+  test("a heater with less than half of its ohms is told, one with a little more than half is not", () => {
     const turns = (severity: number) =>
       ohmsTellOnBench(unit, { part: "H1", mode: "shorted-turns", severity });
     expect(turns(0.45)).toBe(true);
