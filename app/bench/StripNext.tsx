@@ -221,7 +221,7 @@ function Strategies({
             <input
               type="radio"
               name="strategy"
-              className="size-5 accent-here"
+              className="size-5 shrink-0 accent-here"
               checked={strategy === s}
               onChange={() => onStrategy(s)}
             />
@@ -258,7 +258,7 @@ function PlugPulled({
             <input
               type="radio"
               name="plug"
-              className="size-5 accent-here"
+              className="size-5 shrink-0 accent-here"
               checked={plugPulled?.tripped === tripped}
               onChange={() => onPlug(tripped === undefined ? undefined : { tripped })}
             />
