@@ -64,6 +64,20 @@ function load(view: DomainView): void {
   lefts.load(view.left.flatMap(({ re, im }) => [re, im]));
   rights.load(view.right.flatMap(({ re, im }) => [re, im]));
   if (l.length < 2 * view.left.length) l = new Float64Array(4 * view.left.length);
+  boundNodes(view);
+}
+
+/** Per node: how far its potential has moved from the base, V, and the largest rank at it, Ω. */
+let shift = new Float64Array(64);
+let reach = new Float64Array(64);
+
+function boundNodes({ left, right, base, xRe, xIm }: DomainView): void {
+  const n = xRe.length;
+  if (shift.length <= n) [shift, reach] = [new Float64Array(2 * n + 1), new Float64Array(2 * n + 1)];
+  reach.fill(0, 0, n + 1);
+  for (let v = 0; v < n; v++) shift[v + 1] = abs(xRe[v]! - base.xRe[v]!) + abs(xIm[v]! - base.xIm[v]!);
+  for (const { re, im } of base.reciprocal ? left : [...left, ...right])
+    for (let v = 0; v < n; v++) reach[v + 1] = max(reach[v + 1]!, abs(re[v]!), abs(im[v]!));
 }
 
 /** A change in a line's volts, and in its impedance relative to it, that no meter shows. */
@@ -83,22 +97,28 @@ function isUntouched(
 ): boolean {
   const p = lines.p[m]!;
   const q = lines.q[m]!;
-  const moved =
-    abs(potentials.across(0, p, q) - potentials.across(2, p, q)) +
-    abs(potentials.across(1, p, q) - potentials.across(3, p, q));
-  if (moved > UNSEEN_VOLTS) return false;
-  let most = 0;
-  for (let i = 0; i < 2 * view.left.length; i++) {
-    most = max(most, abs(lefts.across(i, p, q)));
-    if (!view.base.reciprocal) most = max(most, abs(rights.across(i, p, q)));
-  }
-  const own = abs(base.zRe[m]!) + abs(base.zIm[m]!);
   // Twice for real and imaginary parts.
-  if (2 * most * most * kernelSize > UNSEEN_SHARE * own) return false;
+  const unseen = sqrt((UNSEEN_SHARE * (abs(base.zRe[m]!) + abs(base.zIm[m]!))) / (2 * kernelSize));
+  // What does not move either end, nor reaches it, is not looked at between them.
+  const isFar = shift[p]! + shift[q]! <= UNSEEN_VOLTS && reach[p]! + reach[q]! <= unseen;
+  if (!isFar && !isUnseenBetween(p, q, view, unseen)) return false;
   lines.same[m] = 1;
   lines.value[m] = base.rest!.value[m]!;
   lines.spread[m] = base.rest!.spread[m]!;
   lines.slope[m] = base.rest!.slope[m]!;
+  return true;
+}
+
+/** The same between the ends, where they may have moved together. */
+function isUnseenBetween(p: number, q: number, view: DomainView, unseen: number): boolean {
+  const moved =
+    abs(potentials.across(0, p, q) - potentials.across(2, p, q)) +
+    abs(potentials.across(1, p, q) - potentials.across(3, p, q));
+  if (moved > UNSEEN_VOLTS) return false;
+  for (let i = 0; i < 2 * view.left.length; i++) {
+    if (abs(lefts.across(i, p, q)) > unseen) return false;
+    if (!view.base.reciprocal && abs(rights.across(i, p, q)) > unseen) return false;
+  }
   return true;
 }
 

@@ -72,6 +72,8 @@ export class StateRuns {
   private readonly runs = new Map<string, Run>();
   /** Stands that were told, by state and faults. */
   private readonly stands = new Map<string, Stand>();
+  /** What opens in states that no run comes to, where their circuits were solved for something else: by the faults themselves. */
+  private readonly openedIn = new Map<string, WeakMap<readonly Fault[], readonly OpenedPart[]>>();
   /** Circuits of stands, by their keys and what is lifted. */
   private readonly circuits = new Map<string, { expanded: ExpandedUnit; healthy: OperatingPoint }>();
 
@@ -117,10 +119,19 @@ export class StateRuns {
     this.stands.set(JSON.stringify([state, faults]), stand);
   }
 
+  /** Takes the circuit of a setup under faults, solved for something else, so that it need not be solved again for what opens. */
+  learnOpened(setup: Setup, faults: readonly Fault[], point: OperatingPoint): void {
+    const state = this.declared(setup.state);
+    if (setup.lifts.length > 0 || state.power === "dead" || this.askedFor(state)) return;
+    let known = this.openedIn.get(state.id);
+    if (!known) this.openedIn.set(state.id, (known = new WeakMap()));
+    known.set(faults, openedProtection(point, this.unit));
+  }
+
   /** Where the unit stands in a setup under faults. */
   stand(setup: Setup, faults: readonly Fault[]): Stand {
-    const known =
-      setup.lifts.length === 0 ? this.stands.get(JSON.stringify([setup.state, faults])) : undefined;
+    const told = this.stands.size > 0 && setup.lifts.length === 0;
+    const known = told ? this.stands.get(JSON.stringify([setup.state, faults])) : undefined;
     return known ?? this.standByRun(setup, faults);
   }
 
@@ -211,8 +222,9 @@ export class StateRuns {
     if (this.unit.sequence) for (const o of this.run(faults, lifts).opened) opened.set(o.part, o);
     for (const state of this.unit.states) {
       if (state.power === "dead" || this.askedFor(state)) continue;
-      const { point } = this.point({ state: state.id, lifts }, faults);
-      for (const o of openedProtection(point, this.unit)) opened.set(o.part, o);
+      const known = lifts.length === 0 ? this.openedIn.get(state.id)?.get(faults) : undefined;
+      const here = known ?? openedProtection(this.point({ state: state.id, lifts }, faults).point, this.unit);
+      for (const o of here) opened.set(o.part, o);
     }
     return [...opened.values()];
   }

@@ -157,6 +157,7 @@ export class CircuitCache {
       const base = faults.length > 1 && !live ? undefined : healthy;
       const point = faults.length > 0 ? settle(expanded.withFaults(faults), base) : healthy;
       if (point.status !== "settled") this.chattering.push(`${suspects[c.suspect]!.id} @ ${setupKey(setup)}`);
+      if (this.guarded && !this.opened.has(given)) runs.learnOpened(setup, given, point);
       const usually = stand.key === usual.key ? main.healthy : undefined;
       for (const { fn, lines, results } of sets) fillCase(fn, lines, results, i, point, usually);
     });
@@ -314,22 +315,22 @@ function emptyResult(fn: MeterFunction, cases: number, flat: Float32Array): Resu
   return { mean, sd: new Float32Array(cases), slope };
 }
 
-/** Neighbouring cases of one suspect, as [case, case]. */
-function sizeSteps(cases: readonly Case[]): [number, number][] {
-  return cases.flatMap(({ suspect }, i): [number, number][] =>
-    i > 0 && cases[i - 1]!.suspect === suspect ? [[i - 1, i]] : [],
+/** Cases whose suspect is also the one before's: the same fault in its next size. */
+function sizeSteps(cases: readonly Case[]): Int32Array {
+  return Int32Array.from(
+    cases.flatMap(({ suspect }, i) => (i > 0 && cases[i - 1]!.suspect === suspect ? [i] : [])),
   );
 }
 
 /** A fault's size is unknown between the sizes tried: each case stands for the stretch to its neighbours. */
-function widenForSize(steps: readonly [number, number][], { mean, sd }: Result): void {
+function widenForSize(steps: Int32Array, { mean, sd }: Result): void {
   let widest: Float32Array | undefined;
-  for (const [i, j] of steps) {
-    const gap = Math.abs(mean[i]! - mean[j]!);
+  for (const i of steps) {
+    const gap = Math.abs(mean[i - 1]! - mean[i]!);
     if (gap === 0) continue;
     widest ??= new Float32Array(mean.length);
+    widest[i - 1] = Math.max(gap, widest[i - 1]!);
     widest[i] = Math.max(gap, widest[i]!);
-    widest[j] = Math.max(gap, widest[j]!);
   }
   // Half the gap is the edge of the stretch; a uniform stretch has a deviation of its half-width over √3.
   widest?.forEach((gap, i) => {

@@ -11,7 +11,7 @@ import { CircuitCache, FALSE_ALARM, HIT_RATE } from "./circuitRows.ts";
 import { appendCases, twoOf, type AnswerRow, type ReadingRow, type Row } from "./rows.ts";
 import { listSuspects, type Case, type Suspect, type SuspectList } from "../suspects/suspects.ts";
 import { unlistedFaults } from "../suspects/unlisted.ts";
-import { trialRow } from "./trials.ts";
+import { singleSuspects, trialRow } from "./trials.ts";
 
 /** Every check in every case: the fault dictionary of one unit. */
 export interface Dictionary {
@@ -305,20 +305,24 @@ function computeRows(
   const byId = new Map<string, Row>();
   const asked = new Map(listAsked(unit).map((check) => [check.id, check]));
   const ofRuns = checks.flatMap(({ id }) => asked.get(id) ?? []);
-  for (const row of runRows(circuits.unit, cases, ofRuns)) byId.set(row.check.id, row);
   const groups = groupBySetup(checks.filter((c) => c.kind !== "trial" && !asked.has(c.id)));
-  let done = 0;
-  for (const group of groups.values()) {
+  const live = new Set(unit.states.flatMap(({ id, power }) => (power === "live" ? [id] : [])));
+  const later = ([check]: readonly Check[]) => (live.has(check!.setup.state) ? 0 : 1);
+  // Live states first: what opens there is known from their readings, and what is dead begins with it.
+  const inOrder = [...groups.values()].sort((a, b) => later(a) - later(b));
+  inOrder.forEach((group, done) => {
     for (const row of circuits.rows(suspects, cases, group[0]!.setup, group)) byId.set(row.check.id, row);
-    report?.((1 + ++done / groups.size) / 2);
-  }
+    report?.((1 + (done + 1) / groups.size) / 2);
+  });
+  for (const row of runRows(circuits.unit, cases, ofRuns)) byId.set(row.check.id, row);
+  const singles = singleSuspects(suspects, cases);
   for (const check of checks)
     if (check.kind === "trial")
       byId.set(
         check.id,
         check.trial === "strip"
           ? { check, chance: circuits.holds(cases, check.setup.lifts) }
-          : trialRow(circuits.unit, suspects, cases, check, (c) => circuits.opens(c)),
+          : trialRow(circuits.unit, singles, cases, check, (c) => circuits.opens(c)),
       );
   return byId;
 }

@@ -18,24 +18,22 @@ const BAD_SEEN_ON_BENCH = 0.92;
  * Chances of "yes" to a swap, a bypass, a direct feed or a bench test in every case. A swap cures what is wrong in the
  * item; a jumper cures what runs as it should with the jumper in place; a fed load runs unless its own fault stops it; on the
  * bench a fuse is blown whatever blew it.
+ * @param singles of each case, the single suspects in it (`singleSuspects`)
  * @param opens what protects and opens under a case
  */
 export function trialRow(
   unit: UnitModel,
-  suspects: readonly Suspect[],
+  singles: readonly (readonly Suspect[])[],
   cases: readonly Case[],
   check: TrialCheck,
   opens: (c: Case) => ReadonlySet<string>,
 ): AnswerRow {
   const { trial, subject } = check;
   const staysOpen = opensForGood(unit, subject);
-  const singles = (c: Case) => {
-    const suspect = suspects[c.suspect]!;
-    return suspect.both?.map((i) => suspects[i]!) ?? [suspect];
-  };
+  const otherValue = `other-value:${subject}`;
   const jumper = trial === "bypass" ? new Jumper(unit, subject) : undefined;
   const chance = Float64Array.from(cases, (c, i) => {
-    const all = singles(c);
+    const all = singles[i]!;
     switch (trial) {
       case "swap":
         // Where nothing is wrong there is nothing to see go.
@@ -46,7 +44,7 @@ export function trialRow(
         return all.some((s) => s.part === subject && stopsItsLoad(unit, s)) ? FALSE_ALARM : HIT_RATE;
       case "bench": {
         if (staysOpen && opens(c).has(subject)) return 1 - BAD_SEEN_ON_BENCH;
-        const own = all.filter((s) => s.part === subject || s.id === `other-value:${subject}`);
+        const own = all.filter((s) => s.part === subject || s.id === otherValue);
         if (own.length === 0) return HIT_RATE;
         if (own.every((s) => s.intermittent !== undefined)) return LOOSE_ON_BENCH;
         const isPlain = c.faults.some((f) => f.part === subject && ohmsTellOnBench(unit, f));
@@ -57,6 +55,14 @@ export function trialRow(
     }
   });
   return { check, chance };
+}
+
+/** Of each case, the suspect in it, or both. */
+export function singleSuspects(suspects: readonly Suspect[], cases: readonly Case[]): Suspect[][] {
+  return cases.map((c) => {
+    const suspect = suspects[c.suspect]!;
+    return suspect.both?.map((i) => suspects[i]!) ?? [suspect];
+  });
 }
 
 /** Whether a part protects, and once opened stays so: a reset or a cooling does not bring it back. */

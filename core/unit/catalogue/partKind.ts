@@ -50,12 +50,12 @@ export interface WorkKind<P> {
 /** What a part finds itself in while its circuit is expanded. */
 export interface Condition {
   /** Failure mode present, if any. */
-  readonly mode?: string;
-  readonly severity?: number;
+  readonly mode?: string | undefined;
+  readonly severity?: number | undefined;
   /** Supply connected to the unit. */
   readonly powered: boolean;
   /** Where a switch stands; undefined: as it rests. */
-  readonly position?: "open" | "closed";
+  readonly position?: "open" | "closed" | undefined;
   /** Temperature at the part, °C. */
   readonly celsius: number;
   /** Output called for by the board in this state, with the voltages that must be present first. */
@@ -63,7 +63,8 @@ export interface Condition {
   readonly needs: readonly Need[];
 }
 
-export type BranchValues = { ohms: number } & Partial<Omit<Branch, "id" | "a" | "b" | "ohms">>;
+export type BranchValues = Pick<Branch, "ohms"> &
+  Partial<Pick<Branch, "henries" | "farads" | "acVolts" | "dcVolts" | "tolerance" | "spreadVolts">>;
 export type WithoutId<T> = T extends unknown ? Omit<T, "id"> : never;
 
 /** Collects one part's primitives. Every condition of a part must add the same primitives in the same order. */

@@ -226,10 +226,10 @@ function expandPart(
     };
   });
   kind.expand(build, other ? withOtherValue(part.parameters, fault.severity ?? 1) : part.parameters, {
-    ...(fault && !other ? { mode: fault.mode } : {}),
-    ...(severity !== undefined ? { severity } : {}),
+    mode: other ? undefined : fault?.mode,
+    severity,
     powered: state.power === "live",
-    ...(state.positions[part.id] ? { position: state.positions[part.id]! } : {}),
+    position: state.positions[part.id],
     celsius: state.celsius[part.id] ?? 20,
     called: drive !== undefined,
     needs,
@@ -267,11 +267,22 @@ class Collector implements PartBuilder {
   }
 
   branch(name: string, a: number, b: number, values: BranchValues): number {
-    const plain = { henries: 0, farads: 0, acVolts: 0, dcVolts: 0, tolerance: 0 };
-    const branch = { ...plain, ...values, id: `${this.part.id}/${name}`, a, b };
+    const { ohms, henries = 0, farads = 0, acVolts = 0, dcVolts = 0, spreadVolts } = values;
     // What is exact stays so: a contact, an opening.
-    const tolerance = branch.tolerance > 0 ? Math.max(branch.tolerance, this.part.spread ?? 0) : 0;
-    return this.branches.push({ ...branch, tolerance }) - 1;
+    const tolerance = values.tolerance ? Math.max(values.tolerance, this.part.spread ?? 0) : 0;
+    // Written out: every fault in every state makes some.
+    const branch = {
+      id: `${this.part.id}/${name}`,
+      a,
+      b,
+      ohms,
+      henries,
+      farads,
+      acVolts,
+      dcVolts,
+      tolerance,
+    };
+    return this.branches.push(spreadVolts === undefined ? branch : { ...branch, spreadVolts }) - 1;
   }
 
   constraint(name: string, constraint: WithoutId<Constraint>): number {
