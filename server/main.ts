@@ -9,8 +9,10 @@ import type { ServerBuild } from "react-router";
 import { isDatabaseThere } from "./database/query.ts";
 import { inShop } from "./database/shopOfWork.ts";
 import { pageHeaders } from "./requests/headers.ts";
+import { lastWord } from "./requests/lastWord.ts";
 import { bodyWithin, countWithin, limitSockets } from "./requests/limits.ts";
 import { startWorker } from "./queue/worker.ts";
+import { readableAddress } from "./requests/readableAddress.ts";
 import { onlyOwnPagesChange, onlyThisHost } from "./requests/sameOrigin.ts";
 import { atThisMachine, signedIn } from "./requests/signedIn.ts";
 import { logged } from "./watch/requestLog.ts";
@@ -29,7 +31,7 @@ const app = express();
 app.disable("x-powered-by");
 // A proxy on this machine says who asked it, and whether over TLS; nobody else is believed.
 app.set("trust proxy", "loopback");
-app.use(logged(log), counted);
+app.use(readableAddress, logged(log), counted);
 app.use(onlyThisHost, ...pageHeaders, onlyOwnPagesChange, bodyWithin, ...countWithin);
 const streams = new Set<express.Response>();
 app.use("/stream", (_request, response, next) => {
@@ -64,7 +66,8 @@ app.use("/sw.js", (_request, response, next) => {
   next();
 });
 app.use(express.static("build/client", { maxAge: "1h" }));
-app.all("/{*rest}", signedIn, createRequestHandler({ build }));
+app.use(signedIn, createRequestHandler({ build }));
+app.use(lastWord(log));
 
 const server = app.listen(Number(process.env["PORT"] ?? 0), "127.0.0.1", (error) => {
   if (error) {

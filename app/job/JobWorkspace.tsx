@@ -92,7 +92,7 @@ export function JobWorkspace({ job, first, dictionary }: { job: Job; first: JobV
           {!closed && <Line desk={desk} />}
           {!closed && <OtherWays desk={desk} />}
           <div className={`${atPlace("suspects", place)} grow bg-paper`}>
-            <SuspectList view={view} onEnter={desk.enter} />
+            <SuspectList view={view} isComputing={desk.progress !== undefined} onEnter={desk.enter} />
           </div>
         </div>
       </main>

@@ -2,7 +2,7 @@ import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { repairOrReplace } from "#core/job/index.ts";
 import { newLetter, listLetters, putLetter } from "#server/outbox/outbox.ts";
 import { customerPdf } from "#server/reports/customerPdf.ts";
-import { readPaper } from "#server/reports/jobPaper.ts";
+import { readPaper, readPaperSoFar } from "#server/reports/jobPaper.ts";
 import { languageOf, readChoices } from "#server/people/choices.ts";
 import { sayOnPaper } from "#server/reports/inLanguage.ts";
 import type { Route } from "./+types/job-customer";
@@ -10,6 +10,7 @@ import { translated } from "../language/tongue.ts";
 import { BillTable } from "../report/BillTable.tsx";
 import { readAssumptions, ReplaceOrRepair } from "../report/ReplaceOrRepair.tsx";
 import { PaperHead } from "../report/PaperHead.tsx";
+import { StillComputing } from "../report/StillComputing.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Clock } from "../ui/Clock.tsx";
 import { Field, inputClass } from "../ui/Field.tsx";
@@ -25,11 +26,12 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export async function loader({ params, request }: Route.LoaderArgs) {
-  const paper = await readPaper(params.job, request.signal);
-  if (!paper) throw data("There is no job at this address.", { status: 404 });
-  const { job, page, bill, estimate, warrantyUntil, settings, record } = paper;
+  const read = await readPaperSoFar(params.job, request.signal);
+  if (!read) throw data("There is no job at this address.", { status: 404 });
+  const { job, page, bill, estimate, warrantyUntil, settings, record } = read.paper;
   const { assumed, problem } = readAssumptions(new URL(request.url).searchParams);
   return {
+    pending: read.pending,
     id: job.id,
     number: job.number,
     unit: { name: job.unit.name, maker: job.unit.maker, hertz: job.unit.hertz },
@@ -84,6 +86,7 @@ export default function CustomerPage({ loaderData, actionData }: Route.Component
           </Button>
         </div>
       </div>
+      {loaderData.pending && <StillComputing />}
       <article className="flex flex-col gap-5">
         <PaperHead
           number={number}

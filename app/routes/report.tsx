@@ -1,10 +1,11 @@
 import { data, Link } from "react-router";
 import { listPeople } from "#server/people/people.ts";
 import { readJob } from "#server/jobs/readJob.ts";
-import { analyseOverTime, analyseWhole } from "#server/workers/analysis.ts";
+import { analyseOverTime, analyseSoFar } from "#server/workers/analysis.ts";
 import type { Route } from "./+types/report";
 import { translated } from "../language/tongue.ts";
 import { PaperHead } from "../report/PaperHead.tsx";
+import { StillComputing } from "../report/StillComputing.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { likelyItems } from "#core/view/index.ts";
 import { SuspectsChart } from "../report/SuspectsChart.tsx";
@@ -25,17 +26,18 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export async function loader({ params, request }: Route.LoaderArgs) {
   const job = await readJob(params.job);
   if (!job) throw data("There is no job at this address, so there is no report.", { status: 404 });
-  const [view, people] = await Promise.all([analyseWhole(job, request.signal), listPeople()]);
+  const [{ view, pending }, people] = await Promise.all([analyseSoFar(job, request.signal), listPeople()]);
   const over = view.readingsOnly ? { steps: [], items: [] } : await analyseOverTime(job);
-  return { job, view, people, over };
+  return { job, view, pending, people, over };
 }
 
 export default function Report({ loaderData }: Route.ComponentProps) {
-  const { job, view, people, over } = loaderData;
+  const { job, view, pending, people, over } = loaderData;
   const nameOf = (id: string) => people.find((p) => p.id === id)?.name ?? id;
   return (
     <main className="mx-auto max-w-3xl p-4 md:p-8 print:p-0">
       <PaperLinks job={job.id} />
+      {pending && <StillComputing />}
       <article className="flex flex-col gap-5">
         <PaperHead
           number={job.number}
@@ -44,7 +46,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
           of={[`${job.unit.maker}, revision ${job.unit.revision}`, job.label]}
           complaint={view.state.complaint}
         />
-        <WhatWasWrong job={job} view={view} nameOf={nameOf} />
+        <WhatWasWrong job={job} view={view} pending={pending} nameOf={nameOf} />
         <ReportRepairs view={view} nameOf={nameOf} />
         {over.items.length > 0 && over.steps.length > 1 && (
           <section>
@@ -94,8 +96,11 @@ function PaperLinks({ job }: { job: string }) {
 function WhatWasWrong({
   job,
   view,
+  pending,
   nameOf,
-}: Pick<Route.ComponentProps["loaderData"], "job" | "view"> & { nameOf: (id: string) => string }) {
+}: Pick<Route.ComponentProps["loaderData"], "job" | "view" | "pending"> & {
+  nameOf: (id: string) => string;
+}) {
   const { settings } = useShop();
   const call = view.state.call;
   const item = job.unit.items.find((i) => i.id === call?.body.item);
@@ -120,6 +125,12 @@ function WhatWasWrong({
             about {item.minutes} min. {item.note}
           </p>
         </>
+      ) : view.readingsOnly ? (
+        <p>
+          {pending
+            ? "No call has been made. What the findings leave is still being computed."
+            : "No call has been made. This unit is too large to weigh what the findings leave."}
+        </p>
       ) : (
         <p>
           No call has been made. The findings so far leave{" "}

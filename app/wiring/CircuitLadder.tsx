@@ -1,5 +1,5 @@
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
-import type { WiringView } from "#core/view/index.ts";
+import type { PartSuspicion, WiringView } from "#core/view/index.ts";
 import type { UnitModel } from "#core/unit/index.ts";
 import {
   LADDER,
@@ -10,7 +10,7 @@ import {
   type LadderPlace,
 } from "#core/wiring/index.ts";
 import { wireColours } from "../words/wireColours.ts";
-import { PartCaption, standing } from "./PartCaption.tsx";
+import { drawnAs, PartCaption } from "./PartCaption.tsx";
 import { PartSymbol, type Region } from "./PartSymbol.tsx";
 import type { Chosen } from "./WiringSheet.tsx";
 
@@ -82,7 +82,7 @@ export function CircuitLadder({ unit, ladder, region, figures, pair, chosen, onC
               part={part}
               place={parts[i]!}
               region={region}
-              chance={figures?.chances[part.id]}
+              suspicion={figures?.parts[part.id]}
               chosen={chosen !== undefined && "part" in chosen && chosen.part === part.id}
               onChoose={() => onChoose({ part: part.id })}
             />
@@ -160,18 +160,18 @@ function PartCell({
   part,
   place,
   region,
-  chance,
+  suspicion,
   chosen,
   onChoose,
 }: {
   part: LadderPart;
   place: LadderPlace;
   region: Region;
-  chance: number | undefined;
+  suspicion: PartSuspicion | undefined;
   chosen: boolean;
   onChoose: () => void;
 }) {
-  const { cleared, ink, said } = standing(chance);
+  const { ruledOut, ink, weight, said } = drawnAs(suspicion);
   const { symbol: half } = LADDER;
   const block = part.symbol === "block";
   return (
@@ -184,7 +184,7 @@ function PartCell({
       data-part={part.id}
       className="cursor-pointer"
       stroke={ink}
-      strokeWidth={cleared ? 1.1 : 1.4 + 2 * (chance ?? 0)}
+      strokeWidth={ruledOut ? 1.1 : 1.4 + weight}
       onClick={onChoose}
       onKeyDown={(e) => {
         if (e.key !== "Enter" && e.key !== " ") return;
@@ -213,7 +213,7 @@ function PartCell({
       )}
       <PartCaption
         label={part.label}
-        chance={chance}
+        part={suspicion}
         x={half / 2}
         above={-8}
         below={60}

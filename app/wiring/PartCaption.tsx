@@ -1,23 +1,29 @@
+import type { PartSuspicion } from "#core/view/index.ts";
 import { percentText } from "../words/percent.ts";
 
-/** Chance under which a part recedes. */
-const CLEARED = 0.01;
 /** Chance from which on it is written at the part. */
 const WRITTEN = 0.05;
 
-/** How a part stands with the suspicion on it: whether it is ruled out, its ink, and how that is said. */
-export function standing(chance: number | undefined): { cleared: boolean; ink: string; said: string } {
-  const cleared = chance !== undefined && chance < CLEARED;
+/** How a part is drawn with the suspicion on it: pale or not, how thick beside its plain outline, and how that is said. */
+export function drawnAs(part: PartSuspicion | undefined): {
+  ruledOut: boolean;
+  ink: string;
+  weight: number;
+  said: string;
+} {
+  if (!part) return { ruledOut: false, ink: "var(--ink)", weight: 0, said: "" };
+  const { ruledOut, chance } = part;
   return {
-    cleared,
-    ink: cleared ? "var(--receded)" : "var(--ink)",
-    said: chance === undefined ? "" : cleared ? ", ruled out" : `, ${percentText(chance)} per cent likely`,
+    ruledOut,
+    ink: ruledOut ? "var(--receded)" : "var(--ink)",
+    weight: 2 * chance,
+    said: ruledOut ? ", ruled out" : `, ${percentText(chance)} per cent likely`,
   };
 }
 
 interface Props {
   label: string;
-  chance: number | undefined;
+  part: PartSuspicion | undefined;
   x: number;
   /** Base lines of the label above the symbol and of the chance below it. */
   above: number;
@@ -28,8 +34,8 @@ interface Props {
 }
 
 /** A part's label, struck where it is ruled out, and how likely it is where that is worth writing. */
-export function PartCaption({ label, chance, x, above, below, size, chanceSize }: Props) {
-  const { cleared, ink } = standing(chance);
+export function PartCaption({ label, part, x, above, below, size, chanceSize }: Props) {
+  const { ruledOut, ink } = drawnAs(part);
   return (
     <>
       <text
@@ -37,15 +43,15 @@ export function PartCaption({ label, chance, x, above, below, size, chanceSize }
         y={above}
         textAnchor="middle"
         fontSize={size}
-        fontWeight={cleared ? 400 : 700}
-        textDecoration={cleared ? "line-through" : undefined}
+        fontWeight={ruledOut ? 400 : 700}
+        textDecoration={ruledOut ? "line-through" : undefined}
         stroke="none"
         fill={ink}
         className="wiring-name"
       >
         {label}
       </text>
-      {chance !== undefined && chance >= WRITTEN && (
+      {part && part.chance >= WRITTEN && (
         <text
           x={x}
           y={below}
@@ -55,7 +61,7 @@ export function PartCaption({ label, chance, x, above, below, size, chanceSize }
           stroke="none"
           fill="var(--hazard)"
         >
-          {percentText(chance)} %
+          {percentText(part.chance)} %
         </text>
       )}
     </>

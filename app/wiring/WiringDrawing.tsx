@@ -146,8 +146,8 @@ function useQuestion(
   /** Where no pair is asked for, the part that is suspected most stands in the middle. */
   const leading = useMemo(() => {
     if (middle !== undefined) return middle;
-    const [first] = Object.entries(figures?.chances ?? {}).sort(([, a], [, b]) => b - a);
-    return first && first[1] >= WORTH_A_LOOK ? first[0] : undefined;
+    const [first] = Object.entries(figures?.parts ?? {}).sort(([, a], [, b]) => b.chance - a.chance);
+    return first && first[1].chance >= WORTH_A_LOOK ? first[0] : undefined;
   }, [figures, middle]);
   const showQuestion = useMemo(
     () => () => {

@@ -1,5 +1,5 @@
 import { memo, useMemo } from "react";
-import type { WiringView } from "#core/view/index.ts";
+import type { PartSuspicion, WiringView } from "#core/view/index.ts";
 import { railsOf, type DrawnRail } from "#core/wiring/index.ts";
 import type {
   Diagram,
@@ -11,7 +11,7 @@ import type {
   PlacedFrame,
 } from "#core/wiring/index.ts";
 import { wireColours } from "../words/wireColours.ts";
-import { PartCaption, standing } from "./PartCaption.tsx";
+import { drawnAs, PartCaption } from "./PartCaption.tsx";
 import { PartSymbol, type Region } from "./PartSymbol.tsx";
 
 export type Chosen = { readonly part: string } | { readonly net: string } | undefined;
@@ -69,7 +69,7 @@ export const WiringSheet = memo(function WiringSheet(props: Props) {
               node={node}
               at={placed.boxes[node.id]!}
               region={region}
-              chance={figures?.chances[node.id]}
+              suspicion={figures?.parts[node.id]}
               chosen={node.id === part}
               reachable={node.id === (part ?? first)}
               onChoose={onChoose}
@@ -190,7 +190,7 @@ function PartBox({
   node,
   at,
   region,
-  chance,
+  suspicion,
   chosen,
   reachable,
   onChoose,
@@ -198,13 +198,13 @@ function PartBox({
   node: DiagramNode;
   at: Place;
   region: Region;
-  chance: number | undefined;
+  suspicion: PartSuspicion | undefined;
   chosen: boolean;
   /** The one part that Tab comes to; arrow keys lead on from there. */
   reachable: boolean;
   onChoose: Props["onChoose"];
 }) {
-  const { cleared, ink, said } = standing(chance);
+  const { ruledOut, ink, weight, said } = drawnAs(suspicion);
   const { width, height, ports, symbol } = node;
   return (
     <g
@@ -217,7 +217,7 @@ function PartBox({
       className="cursor-pointer outline-none"
       stroke={ink}
       fill="none"
-      strokeWidth={cleared ? 1.1 : 1.2 + 2 * (chance ?? 0)}
+      strokeWidth={ruledOut ? 1.1 : 1.2 + weight}
       onClick={() => onChoose({ part: node.id })}
       onFocus={() => onChoose({ part: node.id })}
     >
@@ -251,7 +251,7 @@ function PartBox({
         })}
       <PartCaption
         label={node.label}
-        chance={chance}
+        part={suspicion}
         x={width / 2}
         above={symbol === "block" ? 18 : symbol === "pin" ? 0 : 2}
         below={height + 6}

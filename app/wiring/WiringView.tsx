@@ -86,13 +86,13 @@ function ChosenPart({
   const points = (figures?.points ?? []).filter((p) =>
     "net" in chosen ? p.net === chosen.net : p.terminal.startsWith(`${chosen.part}.`),
   );
-  const chance = part && figures?.chances[part.id];
+  const standing = part && figures?.parts[part.id];
   return (
     <>
       <h2 className="text-lg font-bold">
         {part ? `${part.id.replaceAll(".", "·")}: ${part.name}` : `Net ${"net" in chosen ? chosen.net : ""}`}
       </h2>
-      {chance !== undefined && <p>{chance < 0.01 ? "Ruled out." : `${percentText(chance)} % likely.`}</p>}
+      {standing && <p>{standing.ruledOut ? "Ruled out." : `${percentText(standing.chance)} % likely.`}</p>}
       {points.length === 0 && (
         <p className="py-2 text-ink-soft">The model names no point a probe can touch here.</p>
       )}

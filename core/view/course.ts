@@ -11,6 +11,7 @@ import {
 } from "#core/diagnosis/index.ts";
 import { isCurrent, valueOf } from "#core/job/index.ts";
 import { showPoint } from "#core/entry/index.ts";
+import { suspicion } from "./ruledOut.ts";
 import type { JobState } from "#core/job/index.ts";
 import { valueText } from "./words.ts";
 
@@ -43,7 +44,7 @@ export interface CourseLink {
   readonly ohms: StretchOhms;
   readonly label: string;
   readonly parts: readonly string[];
-  /** No part of it is still suspected. */
+  /** Findings have ruled out all its parts. */
   readonly cleared: boolean;
 }
 
@@ -56,9 +57,6 @@ export interface CourseView {
   readonly points: readonly CoursePoint[];
   readonly links: readonly CourseLink[];
 }
-
-/** Chance, over all its modes, under which a part recedes from the course. */
-const CLEARED = 0.01;
 
 /** The course's points with expected bands and measured marks, and the parts between them. */
 export function courseView(
@@ -163,17 +161,18 @@ function linkBetween(
   to: CoursePoint,
 ): CourseLink {
   const parts = partsBetween(dictionary.unit, from.id, to.id);
-  const chance = dictionary.suspects.reduce(
-    (sum, s, i) => sum + (s.part !== undefined && parts.includes(s.part) ? posterior.suspects[i]! : 0),
-    0,
-  );
+  const sumOf = (chances: Float64Array) =>
+    dictionary.suspects.reduce(
+      (sum, s, i) => sum + (s.part !== undefined && parts.includes(s.part) ? chances[i]! : 0),
+      0,
+    );
   const weighty = parts.filter(
     (id) => !["wire", "pin"].includes(dictionary.unit.parts.find((p) => p.id === id)!.type),
   );
   return {
     label: listLabel(weighty.length > 0 ? weighty : parts),
     parts,
-    cleared: chance < CLEARED,
+    cleared: suspicion(sumOf(posterior.suspects), sumOf(posterior.start)).ruledOut,
     ...(from.measured && to.measured ? { drop: from.measured.value - to.measured.value } : {}),
     ohms: ohmsBetween(dictionary.unit, posterior, job, isSuspected, rows, from.id, to.id),
   };

@@ -38,6 +38,7 @@ export {
 } from "./words.ts";
 export { symptomsKnown } from "./symptomsKnown.ts";
 export { secondsText, type SequenceView, type StepView } from "./sequenceView.ts";
+export type { PartSuspicion } from "./ruledOut.ts";
 export { wiringView, type PointReading, type WiringView } from "./wiringView.ts";
 export { sameInNextState } from "./nextState.ts";
 export { isProven, judgeProof, meterProof, proofRecord, proofSteps, type ProofStep } from "./provingDead.ts";

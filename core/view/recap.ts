@@ -9,6 +9,7 @@ import {
 } from "#core/diagnosis/index.ts";
 import { findingText } from "./callView.ts";
 import type { JobState } from "#core/job/index.ts";
+import { BY_FINDINGS, RULED_OUT } from "./ruledOut.ts";
 import { itemName, listText } from "./words.ts";
 
 /** Where the job stands, in sentences, by how strong the evidence is. */
@@ -24,10 +25,6 @@ export interface Recap {
   readonly open: readonly string[];
 }
 
-/** An item below this share counts as cleared … */
-const CLEARED = 0.01;
-/** … by the findings that made it so much less likely. */
-const CLEARING_FACTOR = 1 / 5;
 /** A finding on the part itself is named before a stronger one elsewhere from this factor on. */
 const DIRECT_FACTOR = 1 / 3;
 
@@ -53,8 +50,8 @@ export function recapOf(
     if (chance >= STANDING) open.push(`${name}, ${Math.round(100 * chance)} %`);
     else if (
       lowered &&
-      chance < CLEARED &&
-      lowered.factor < (lowered.direct ? DIRECT_FACTOR : CLEARING_FACTOR)
+      chance < RULED_OUT &&
+      lowered.factor < (lowered.direct ? DIRECT_FACTOR : BY_FINDINGS)
     ) {
       const into = lowered.direct ? measured : follows;
       into.set(lowered.finding, [...(into.get(lowered.finding) ?? []), name]);

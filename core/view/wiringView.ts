@@ -6,6 +6,7 @@ import { isCurrent, valueOf, type JobEvent } from "#core/job/index.ts";
 import { showPoint } from "#core/entry/index.ts";
 import { knownUnit } from "./knownUnit.ts";
 import { replay, type JobState } from "#core/job/index.ts";
+import { partSuspicions, type PartSuspicion } from "./ruledOut.ts";
 import { valueText } from "./words.ts";
 
 /** What a point reads against its side's reference in the state shown. */
@@ -26,8 +27,8 @@ export interface PointReading {
 export interface WiringView {
   readonly state: string;
   readonly stateName: string;
-  /** Chance that the part, in any of its failure modes, is at fault; by part. */
-  readonly chances: Readonly<Record<string, number>>;
+  /** How the parts that can fail stand; by part. */
+  readonly parts: Readonly<Record<string, PartSuspicion>>;
   readonly points: readonly PointReading[];
 }
 
@@ -38,10 +39,6 @@ export function wiringView(known: Dictionary, events: readonly JobEvent[], state
   const { dictionary, posterior } = weighFindings(knownUnit(known, job), job.evidence, LISTED);
   const live = unit.states.filter((s) => s.power === "live");
   const state = live.find((s) => s.id === stateId) ?? live[0]!;
-  const chances: Record<string, number> = {};
-  dictionary.suspects.forEach(({ part }, i) => {
-    if (part !== undefined) chances[part] = (chances[part] ?? 0) + posterior.suspects[i]!;
-  });
   const checkAt = (point: Point) => {
     const [reference] = referencesOf(unit, point);
     if (!reference || reference.point === point.id) return undefined;
@@ -73,7 +70,7 @@ export function wiringView(known: Dictionary, events: readonly JobEvent[], state
           }),
     };
   });
-  return { state: state.id, stateName: state.name, chances, points };
+  return { state: state.id, stateName: state.name, parts: partSuspicions(dictionary, posterior), points };
 }
 
 function terminalOf({ unit }: Dictionary, point: Point): { terminal: string; net: string } {

@@ -189,8 +189,8 @@ describe("the figures on the drawing", () => {
     expect(at("P4.3").expected).toMatch(/^2[23]\d V$/);
     expect(at("P1.2").expected).toBeUndefined();
     expect(wiringView(known, events, "standby").points.find((p) => p.id === "P4.3")!.expected).toBe("0 V");
-    expect(view.chances["K3"]!).toBeGreaterThan(wiringView(known, [], "rinse-heat").chances["K3"]!);
-    const sum = Object.values(view.chances).reduce((a, b) => a + b, 0);
+    expect(view.parts["K3"]!.chance).toBeGreaterThan(wiringView(known, [], "rinse-heat").parts["K3"]!.chance);
+    const sum = Object.values(view.parts).reduce((sum, { chance }) => sum + chance, 0);
     expect(sum).toBeLessThanOrEqual(1 + 1e-9);
   });
 });

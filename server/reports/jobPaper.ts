@@ -2,7 +2,7 @@ import { billOf, estimateOf, recordOf, type Bill, type JobRecord } from "#core/j
 import { customerPage, type CustomerPage, type JobView } from "#core/view/index.ts";
 import { listPeople, type Person } from "../people/people.ts";
 import { readSettings, type ShopSettings } from "../shop/settings.ts";
-import { analyseWhole } from "../workers/analysis.ts";
+import { analyseSoFar, analyseWhole } from "../workers/analysis.ts";
 import { readJob, type Job } from "../jobs/readJob.ts";
 
 /** All that a job's papers are made of; their figures come from one replay of its log. */
@@ -22,15 +22,25 @@ export interface JobPaper {
 
 const DAY_MS = 86_400_000;
 
-/** Undefined where there is no such job. */
+/** For what is kept and sent: it waits for the unit's suspects. Undefined where there is no such job. */
 export async function readPaper(id: string, asker?: AbortSignal): Promise<JobPaper | undefined> {
   const job = await readJob(id);
+  return job && paperOfView(job, await analyseWhole(job, asker));
+}
+
+/** For the screen, at once; `pending` while the unit's suspects are being computed. Undefined where there is no such job. */
+export async function readPaperSoFar(
+  id: string,
+  asker?: AbortSignal,
+): Promise<{ paper: JobPaper; pending: boolean } | undefined> {
+  const job = await readJob(id);
   if (!job) return undefined;
-  const [view, people, settings] = await Promise.all([
-    analyseWhole(job, asker),
-    listPeople(),
-    readSettings(),
-  ]);
+  const { view, pending } = await analyseSoFar(job, asker);
+  return { paper: await paperOfView(job, view), pending };
+}
+
+async function paperOfView(job: Job, view: JobView): Promise<JobPaper> {
+  const [people, settings] = await Promise.all([listPeople(), readSettings()]);
   return paperOf(job, view, people, settings);
 }
 

@@ -22,6 +22,13 @@ const BUILDERS = Math.min(3, os.availableParallelism());
 /** Views of one unit beside each other: the rest of the threads stay free for other units. */
 const MOST_OF_ONE_UNIT = 1;
 
+/** A job's view as it can be had at once. */
+export interface ViewSoFar {
+  readonly view: JobView;
+  /** How the unit can fail is still being computed; asked for again later, the view has its suspects. */
+  readonly pending: boolean;
+}
+
 type Threads = Piscina<AnalysisRequest, AnalysisAnswer>;
 
 /** A thread knows nothing of the request that it works for: the shop goes with the task. */
@@ -43,6 +50,12 @@ class Analysis {
     const view = await this.viewNow(job, asker);
     if (view.readingsOnly) void this.build(job.modelHash, job.unit, true);
     return view;
+  }
+
+  /** The same, and whether it is another once the dictionary is built. */
+  async viewSoFar(job: Job, asker?: AbortSignal): Promise<ViewSoFar> {
+    const view = await this.view(job, asker);
+    return { view, pending: view.readingsOnly && !this.unbuildable.has(job.modelHash) };
   }
 
   /** By the unit's dictionary, which is waited for; by readings alone where it cannot be built. */
@@ -134,7 +147,12 @@ export function analyseJob(job: Job, asker?: AbortSignal): Promise<JobView> {
   return analysis().view(job, asker);
 }
 
-/** The job's view for what is printed: it waits until the unit's dictionary is built. */
+/** The same for a page that says when there is more to come. */
+export function analyseSoFar(job: Job, asker?: AbortSignal): Promise<ViewSoFar> {
+  return analysis().viewSoFar(job, asker);
+}
+
+/** The job's view for what is kept and sent: it waits until the unit's dictionary is built. */
 export function analyseWhole(job: Job, asker?: AbortSignal): Promise<JobView> {
   return analysis().wholeView(job, asker);
 }

@@ -2,18 +2,34 @@ import http from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import express from "express";
+import { pino } from "pino";
 import { uncleanText } from "#server/requests/cleanText.ts";
 import { pageHeaders } from "#server/requests/headers.ts";
 import { bodyWithin, countWithin } from "#server/requests/limits.ts";
+import { lastWord } from "#server/requests/lastWord.ts";
+import { readableAddress } from "#server/requests/readableAddress.ts";
 import { onlyOwnPagesChange, onlyThisHost } from "#server/requests/sameOrigin.ts";
 
 /** What stands before every route, in front of one that tells what reached it. */
 let server: http.Server;
 let port: number;
+/** What was told to whoever runs it. */
+const told: string[] = [];
 beforeAll(async () => {
   const app = express();
+  const log = pino({ level: "warn" }, { write: (line: string) => void told.push(line) });
+  app.use(readableAddress);
+  app.get("/broken{/*rest}", () => {
+    throw new TypeError("secret of the program");
+  });
+  app.get("/half", (_request, response) => {
+    response.set("Content-Length", "100").write("half");
+    throw new TypeError("secret of the program");
+  });
+  app.get("/named/:name", (request, response) => void response.json(request.params));
   app.use(onlyThisHost, ...pageHeaders, onlyOwnPagesChange, bodyWithin, ...countWithin);
   app.use((request, response) => void response.json({ nonce: request.headers["x-page-nonce"] }));
+  app.use(lastWord(log));
   server = app.listen(0, "127.0.0.1");
   await new Promise((resolve) => server.once("listening", resolve));
   port = (server.address() as AddressInfo).port;
@@ -37,6 +53,7 @@ function ask(
       (response) => {
         let text = "";
         response.on("data", (chunk) => (text += String(chunk)));
+        response.on("error", reject);
         response.on("end", () => resolve({ status: response.statusCode!, headers: response.headers, text }));
       },
     );
@@ -165,4 +182,34 @@ describe("text that cannot be kept", () => {
     "%j is kept",
     (value) => expect(uncleanText(value)).toBeUndefined(),
   );
+});
+
+describe("addresses that cannot be decoded", () => {
+  test.each([
+    ["/named/a%20b?x=%", "a b"],
+    ["/named/%%200x", "%%200x"],
+    ["/named/%ff?y=1", "%ff"],
+    ["/named/%E0%A4%A", "%E0%A4%A"],
+  ])("%s is read as “%s”", async (path, name) => {
+    const { status, text } = await ask("GET", path);
+    expect([status, JSON.parse(text)]).toEqual([200, { name }]);
+    expect(told).toEqual([]);
+  });
+});
+
+describe("a mistake before any page", () => {
+  test("is answered in words, and told without what was asked for", async () => {
+    const { status, headers, text } = await ask("GET", "/broken/mrs-miller?find=miller");
+    expect([status, headers["content-type"]]).toEqual([500, "text/plain; charset=utf-8"]);
+    expect(text).toBe("Something went wrong here, and nothing was changed by it. Try again.");
+    const [line, ...more] = told.splice(0);
+    expect(more).toEqual([]);
+    expect(line).toContain("secret of the program");
+    expect(line).not.toContain("miller");
+  });
+
+  test("after half of an answer breaks it off, so that nobody takes it for the whole", async () => {
+    await expect(ask("GET", "/half")).rejects.toThrow(/aborted|socket hang up/);
+    expect(told.splice(0)).toHaveLength(1);
+  });
 });

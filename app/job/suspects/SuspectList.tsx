@@ -8,12 +8,23 @@ import { percentText } from "../../words/percent.ts";
 import { LearnedNote } from "./LearnedNote.tsx";
 
 /** Who is left: replaceable items by chance, with the findings for and against. */
-export function SuspectList({ view, onEnter }: { view: JobView; onEnter: (body: EventBody) => void }) {
+export function SuspectList({
+  view,
+  isComputing,
+  onEnter,
+}: {
+  view: JobView;
+  /** How the unit can fail is being computed. */
+  isComputing: boolean;
+  onEnter: (body: EventBody) => void;
+}) {
   if (view.readingsOnly)
     return (
       <section aria-label="Suspects" className="grow px-4 py-2.5">
         <h2 className="section-title">Suspects</h2>
-        <p className="py-2 text-ink-soft">None are computed for this unit.</p>
+        <p className="py-2 text-ink-soft">
+          {isComputing ? "They are being computed." : "None are computed for this unit."}
+        </p>
       </section>
     );
   const shown = view.items.filter((item, i) => i < 3 || item.chance >= 0.01);

@@ -99,7 +99,9 @@ function pageOf(
     said: [
       call && item
         ? `Called: ${item.name}, by ${nameOf(call.event.person)}, ${call.event.at}. ${proof ? `Proved by: ${proof.check}, ${proof.setup}, ${proof.result}.` : "Called without a proving reading."}`
-        : `No call has been made. Still possible: ${left.join(", ")}.`,
+        : view.readingsOnly
+          ? "No call has been made. This unit is too large to weigh what the findings leave."
+          : `No call has been made. Still possible: ${left.join(", ")}.`,
       ...(call?.body.note ? [call.body.note] : []),
       ...(view.state.closed ? [`Closed: ${view.state.closed.body.outcome}.`] : []),
       ...view.state.claims.map((c) => `Claimed by others, not measured: ${c.text}`),

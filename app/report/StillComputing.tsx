@@ -1,0 +1,20 @@
+import { useEffect } from "react";
+import { useRevalidator } from "react-router";
+
+/** How often it is asked whether the suspects are there, ms. */
+const AGAIN_MS = 3000;
+
+/** Over a paper whose unit's suspects are still being computed: says so, and has the page asked for again until they are there. */
+export function StillComputing() {
+  const { revalidate } = useRevalidator();
+  useEffect(() => {
+    const timer = setInterval(() => void revalidate(), AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [revalidate]);
+  return (
+    <p role="status" className="no-print mb-5 border-l-4 border-here bg-here-soft px-3 py-2">
+      How this unit can fail is being computed, once for this model. What this page says of its suspects comes
+      by itself.
+    </p>
+  );
+}
