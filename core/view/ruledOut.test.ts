@@ -32,7 +32,11 @@ describe("ruled out", () => {
   test.each(["glasswasher-gw4", "roaster-dr6", "dock-bd3"])(
     "nothing of %s is before anybody looked, however seldom it fails",
     (id) => {
+      const view = viewJob(demoDictionary(id), [], "information", undefined, "listed");
       expect(cleared([], demoDictionary(id))).toEqual([]);
+      expect(view.standingSuspects).toBe(view.totalSuspects);
+      expect(view.totalSuspects).toBe(demoDictionary(id).suspects.length - 2);
+      expect(view.standingItems).toBe(new Set(demoDictionary(id).suspects.flatMap((s) => s.item ?? [])).size);
       const { parts } = wiringView(demoDictionary(id), []);
       expect(Object.values(parts).filter((p) => p.ruledOut)).toEqual([]);
       expect(Object.values(parts).some((p) => p.chance < 0.01)).toBe(true);
@@ -53,6 +57,8 @@ describe("ruled out", () => {
     };
     const events = [event({ type: "band", band: "live", confirmed: [] }), event(volts)];
     expect(cleared(events)).toContain("W4");
+    const view = viewJob(demoDictionary("glasswasher-gw4"), events, "information", undefined, "listed");
+    expect(view.standingSuspects).toBeLessThan(view.totalSuspects);
     expect(wiringView(demoDictionary("glasswasher-gw4"), events).parts["W4"]!.ruledOut).toBe(true);
   });
 

@@ -1,4 +1,4 @@
-import type { Dictionary, Posterior } from "#core/diagnosis/index.ts";
+import type { Dictionary, Posterior, Suspect } from "#core/diagnosis/index.ts";
 
 /** Below this chance something counts as ruled out … */
 export const RULED_OUT = 0.01;
@@ -18,15 +18,37 @@ export function suspicion(chance: number, start: number): PartSuspicion {
 }
 
 /** How each part stands that can fail, over all its failure modes. */
-export function partSuspicions(
-  { suspects }: Dictionary,
+export function partSuspicions(dictionary: Dictionary, posterior: Posterior): Record<string, PartSuspicion> {
+  return Object.fromEntries(
+    summed(
+      posterior,
+      dictionary.suspects.map((s) => s.part),
+    ),
+  );
+}
+
+/** How many of a unit's listed suspects, and of the items they are in, no finding has ruled out yet. */
+export function leftOf(
+  suspects: readonly Suspect[],
+  posterior: Posterior,
+): { suspects: number; items: number } {
+  const listed = suspects.map((s, i) => (s.item === undefined ? undefined : String(i)));
+  const items = suspects.map((s) => s.item);
+  const left = (of: readonly (string | undefined)[]) =>
+    [...summed(posterior, of).values()].filter((s) => !s.ruledOut).length;
+  return { suspects: left(listed), items: left(items) };
+}
+
+/** The suspects' chances summed by a name each has; those without one are left out. */
+function summed(
   { suspects: now, start }: Posterior,
-): Record<string, PartSuspicion> {
+  names: readonly (string | undefined)[],
+): Map<string, PartSuspicion> {
   const sums = new Map<string, { chance: number; start: number }>();
-  suspects.forEach(({ part }, i) => {
-    if (part === undefined) return;
-    const sum = sums.get(part) ?? { chance: 0, start: 0 };
-    sums.set(part, { chance: sum.chance + now[i]!, start: sum.start + start[i]! });
+  names.forEach((name, i) => {
+    if (name === undefined) return;
+    const sum = sums.get(name) ?? { chance: 0, start: 0 };
+    sums.set(name, { chance: sum.chance + now[i]!, start: sum.start + start[i]! });
   });
-  return Object.fromEntries([...sums].map(([part, sum]) => [part, suspicion(sum.chance, sum.start)]));
+  return new Map([...sums].map(([name, sum]) => [name, suspicion(sum.chance, sum.start)]));
 }

@@ -9,7 +9,6 @@ import {
   ownProposal,
   rankChecks,
   sizeOf,
-  STANDING,
   type Dictionary,
   type Judgement,
   type Order,
@@ -24,6 +23,7 @@ import { proposalView, type ProposalView } from "./proposalView.ts";
 import { doubtsOf, type DoubtView } from "./doubts.ts";
 import { proofView, type ProofView } from "./repairView.ts";
 import { recapOf, type Recap } from "./recap.ts";
+import { leftOf } from "./ruledOut.ts";
 import { twinRows, type TwinRow } from "./twin.ts";
 import { courseView, type CourseView } from "./course.ts";
 import type { JobEvent } from "#core/job/index.ts";
@@ -61,6 +61,7 @@ export interface ItemView {
 export interface JobView {
   readonly state: JobState;
   readonly items: readonly ItemView[];
+  /** Listed suspects, and replaceable items with one in them, that no finding has ruled out. */
   readonly standingSuspects: number;
   readonly standingItems: number;
   readonly totalSuspects: number;
@@ -141,15 +142,15 @@ function weighedView(
   state: JobState,
 ): WeighedView {
   const items = byItem(dictionary, posterior);
-  const standing = items.filter((i) => i.chance >= STANDING);
+  const left = leftOf(suspects, posterior);
   const ledger = state.ledger.map((entry) => ledgerRow(dictionary, posterior, entry));
   const proof = proofView(unit, ledger, state);
   return {
     state,
     items: items.map((item) => itemView(dictionary, posterior, state, item.id, item.chance, item.suspects)),
-    standingSuspects: posterior.suspects.filter((p) => p >= 0.005).length,
-    standingItems: standing.length,
-    totalSuspects: suspects.length - 2,
+    standingSuspects: left.suspects,
+    standingItems: left.items,
+    totalSuspects: suspects.filter((s) => s.item !== undefined).length,
     readingsOnly: suspects.length === 2,
     ledger,
     ...(proof ? { proof } : {}),

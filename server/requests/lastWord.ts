@@ -13,7 +13,8 @@ const statusOf = (error: unknown): number => {
  * program is told to whoever runs it, with its route and nothing of what was asked.
  */
 export function lastWord(log: Logger): ErrorRequestHandler {
-  // Known to be the one for mistakes by its four arguments.
+  // Express knows it for the one that hears of mistakes by its four arguments.
+  // eslint-disable-next-line @typescript-eslint/no-unused-vars
   return (error: unknown, request, response, _next) => {
     const status = statusOf(error);
     if (status >= 500) log.error({ route: routeOf(request.path) ?? "other", err: error }, "request");
