@@ -23,7 +23,7 @@ const every = {
 
 export default {
   // One process: the runner of plain tests hands its settings to several by a race, and one that misses them waits for ever.
-  // bin/test.mjs runs halves of the tests side by side.
+  // bin/test.mjs runs quarters of the tests side by side.
   maxWorkers: 1,
   // Of a server's tests: what waits for a process takes seconds on an idle machine. A project's own limit counts for nothing.
   testTimeout: 60_000,

@@ -189,6 +189,12 @@ export class StateRuns {
     return circuit;
   }
 
+  /** Lets go of the circuits that were solved, which keep what was asked of them, and of what was learned from them. */
+  forgetCircuits(): void {
+    this.circuits.clear();
+    this.openedIn.clear();
+  }
+
   /**
    * What is seen and heard when a state is asked for: whatever happens while the unit is in it; where it never gets
    * there, what happens after it has left its ordinary course, and where it stands then.

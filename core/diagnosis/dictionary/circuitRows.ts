@@ -32,6 +32,8 @@ const SAID_WELL = 0.25;
 /** Share of those who call a part's work bad that works well, or not at all. Common practice, no source. */
 const BADLY_BY_MISTAKE = 0.01;
 
+const NOTHING: ReadonlySet<string> = new Set();
+
 /** What the rows of a unit's checks are computed from: its circuits in every setup, under every case. */
 export class CircuitCache {
   /** Setups in which a case's contacts do not settle, as "suspect id @ setup". */
@@ -67,12 +69,17 @@ export class CircuitCache {
     });
   }
 
+  /** Lets go of the circuits, once all rows are there that are asked for at once. */
+  forgetCircuits(): void {
+    this.runs.forgetCircuits();
+  }
+
   /** What protects and opens under a case, in an ordinary run or in a state that no run comes to. */
   opens(c: Case): ReadonlySet<string> {
     let opened = this.opened.get(c.faults);
     if (!opened) {
       const parts = this.guarded ? this.runs.openings(c.faults).map((o) => o.part) : [];
-      this.opened.set(c.faults, (opened = new Set(parts)));
+      this.opened.set(c.faults, (opened = parts.length === 0 ? NOTHING : new Set(parts)));
     }
     return opened;
   }
@@ -310,9 +317,10 @@ function readsAlike(fn: MeterFunction, a: OperatingPoint, b: OperatingPoint): bo
  * mains one to one, so its slope is its mean; ohms do not follow it, so theirs is one array of zeros for all.
  */
 function emptyResult(fn: MeterFunction, cases: number, flat: Float32Array): Result {
-  const mean = new Float32Array(cases);
+  const both = new Float32Array(2 * cases);
+  const mean = both.subarray(0, cases);
   const slope = fn === "vac" || fn === "lowz" ? mean : needsLive(fn) ? new Float32Array(cases) : flat;
-  return { mean, sd: new Float32Array(cases), slope };
+  return { mean, sd: both.subarray(cases), slope };
 }
 
 /** Cases whose suspect is also the one before's: the same fault in its next size. */

@@ -95,6 +95,7 @@ export function buildDictionary(
   source.circuits.prepare(cases, (done) => report?.(done / 2));
   const asked = listAsked(unit);
   const known = computeRows(source, source.circuits, suspects, cases, [...asked, ...checks], report);
+  source.circuits.forgetCircuits();
   const rowsOf = (list: readonly Check[]) => list.map(({ id }) => known.get(id)!);
   return assemble(source, suspects, cases, rowsOf(checks), rowsOf([...checks, ...asked]));
 }
