@@ -13,8 +13,7 @@ export function StillComputing() {
   }, [revalidate]);
   return (
     <p role="status" className="no-print mb-5 border-l-4 border-here bg-here-soft px-3 py-2">
-      How this unit can fail is being computed, once for this model. What this page says of its suspects comes
-      by itself.
+      How this unit can fail is being computed, once for this model. This page is completed by itself.
     </p>
   );
 }
