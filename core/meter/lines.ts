@@ -97,11 +97,11 @@ function isUntouched(
 ): boolean {
   const p = lines.p[m]!;
   const q = lines.q[m]!;
-  // Twice for real and imaginary parts.
-  const unseen = sqrt((UNSEEN_SHARE * (abs(base.zRe[m]!) + abs(base.zIm[m]!))) / (2 * kernelSize));
-  // What does not move either end, nor reaches it, is not looked at between them.
-  const isFar = shift[p]! + shift[q]! <= UNSEEN_VOLTS && reach[p]! + reach[q]! <= unseen;
-  if (!isFar && !isUnseenBetween(p, q, view, unseen)) return false;
+  const own = abs(base.zRe[m]!) + abs(base.zIm[m]!);
+  // What does not move either end, nor reaches it, is not looked at between them. Twice for real and imaginary parts.
+  const most = reach[p]! + reach[q]!;
+  const isFar = shift[p]! + shift[q]! <= UNSEEN_VOLTS && 2 * most * most * kernelSize <= UNSEEN_SHARE * own;
+  if (!isFar && !isUnseenBetween(p, q, view, own, kernelSize)) return false;
   lines.same[m] = 1;
   lines.value[m] = base.rest!.value[m]!;
   lines.spread[m] = base.rest!.spread[m]!;
@@ -110,16 +110,17 @@ function isUntouched(
 }
 
 /** The same between the ends, where they may have moved together. */
-function isUnseenBetween(p: number, q: number, view: DomainView, unseen: number): boolean {
+function isUnseenBetween(p: number, q: number, view: DomainView, own: number, kernelSize: number): boolean {
   const moved =
     abs(potentials.across(0, p, q) - potentials.across(2, p, q)) +
     abs(potentials.across(1, p, q) - potentials.across(3, p, q));
   if (moved > UNSEEN_VOLTS) return false;
+  let most = 0;
   for (let i = 0; i < 2 * view.left.length; i++) {
-    if (abs(lefts.across(i, p, q)) > unseen) return false;
-    if (!view.base.reciprocal && abs(rights.across(i, p, q)) > unseen) return false;
+    most = max(most, abs(lefts.across(i, p, q)));
+    if (!view.base.reciprocal) most = max(most, abs(rights.across(i, p, q)));
   }
-  return true;
+  return 2 * most * most * kernelSize <= UNSEEN_SHARE * own;
 }
 
 function sizeOf({ re, im }: Split): number {
