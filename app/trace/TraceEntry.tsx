@@ -1,6 +1,7 @@
 import { useMemo, useState, type ReactNode, type RefObject } from "react";
 import { describeTraceProblem, traceOffers, traceRows, traceUnit } from "#core/trace/index.ts";
 import { Button } from "../ui/Button.tsx";
+import { translated } from "../language/tongue.ts";
 import { inputClass } from "../ui/Field.tsx";
 import { WireSwatch } from "../ui/WireSwatch.tsx";
 import { pastedLines, withLine } from "./traceDraft.ts";
@@ -46,7 +47,7 @@ export function TraceEntry({ lines, at, field, onAdd, onEnd, children }: Props) 
         offers={offers}
         onChoose={(offer) => {
           if (offer.whole) return add([offer.text]);
-          setText(offer.text);
+          setText(begunLine(offer));
           field.current?.focus();
         }}
       />
@@ -95,6 +96,11 @@ export function TraceEntry({ lines, at, field, onAdd, onEnd, children }: Props) 
 }
 
 type Offer = ReturnType<typeof traceOffers>[number];
+
+/** The line that an offer begins, in the words of its button: they are read in the page's language as well. */
+function begunLine({ label, text }: Offer): string {
+  return text.startsWith(label) ? `${translated(label)}${text.slice(label.length)}` : text;
+}
 
 function Offers({ offers, onChoose }: { offers: readonly Offer[]; onChoose: (offer: Offer) => void }) {
   return (

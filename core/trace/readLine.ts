@@ -1,5 +1,6 @@
 import { parseQuantity } from "#core/quantity/index.ts";
 import { wireColour } from "#core/standards/index.ts";
+import { germanTraceLine } from "./germanLine.ts";
 import { KIND_NAMES, TRACE_KINDS, type TraceKind } from "./kinds.ts";
 import type { Values } from "./makers.ts";
 import type { LineResult, TraceProblem } from "./line.ts";
@@ -41,9 +42,31 @@ const SUPPLY = /^(?:the )?(mains|supply|battery|outlet|socket|line|split(?:[ -]p
 
 /**
  * Reads one line of a trace, as a technician says it while walking the circuit: "mains 230V 50Hz", "fuse 10A", "P4.3 grey",
- * "relay K3 24V", "element 2kW", "from F1", "back to N". Letters' case and the order of the words do not matter.
+ * "relay K3 24V", "element 2kW", "from F1", "back to N". Letters' case and the order of the words do not matter. A line that is not
+ * understood so is read as a German one; what is wrong with it is told of the line as it was written.
  */
 export function readLine(text: string): LineResult {
+  const read = readEnglish(text);
+  if (read.ok) return read;
+  const german = germanTraceLine(text);
+  const again = readEnglish(german.text);
+  // Understood, or at least known for what it is: "Versorgung 24 V" lacks its AC or DC, and not an English word.
+  if (!again.ok) return NOT_ENGLISH.has(read.problem.code) && isOf(text, again.problem) ? again : read;
+  return again.line.is === "thing" && german.word !== undefined
+    ? { ok: true, line: { ...again.line, word: german.word } }
+    : again;
+}
+
+/** What is said of a line whose words are not known. */
+const NOT_ENGLISH: ReadonlySet<TraceProblem["code"]> = new Set(["unknown-kind", "not-understood"]);
+
+/** Whether a problem of a German line names only what is written there. */
+function isOf(text: string, found: TraceProblem): boolean {
+  if (found.code === "unknown-kind") return false;
+  return found.code !== "not-understood" || text.split(/[\s,]+/u).includes(found.token);
+}
+
+function readEnglish(text: string): LineResult {
   const tidy = text.replace(/\s+/gu, " ").trim();
   if (tidy === "") return problem({ code: "empty" });
   if (tidy.length > MOST_CHARACTERS) return problem({ code: "too-long" });
