@@ -48,6 +48,27 @@ test.describe("in a browser that asks for German", () => {
     expect(left).toEqual({});
   });
 
+  test("a circuit is traced in German words, typed or begun by a button", async ({ page }) => {
+    await page.goto("/units/new");
+    const line = page.getByRole("textbox", { name: "Das Nächste im Stromkreis" });
+    for (const text of ["Netz 230V 50Hz", "Feinsicherung 6,3 A", "Temperaturbegrenzer"]) {
+      await line.fill(text);
+      await line.press("Enter");
+      await expect(line).toHaveValue("");
+    }
+    await page.getByRole("button", { name: "Pumpe …" }).click();
+    await expect(line).toHaveValue("Pumpe ");
+    await line.pressSequentially("M1 60 W");
+    await line.press("Enter");
+    for (const name of ["Feinsicherung F1", "Temperaturbegrenzer TH1", "Pumpe M1"])
+      await expect(page.getByText(name, { exact: true })).toBeVisible();
+    await expect(page.getByRole("button", { name: "zurück zu N" })).toBeVisible();
+    expect(await leftIn(page)).toEqual([]);
+    await line.fill("Dingsbums");
+    await line.press("Enter");
+    await expect(page.getByText("„Dingsbums“ nennt hier nichts Bekanntes.")).toBeVisible();
+  });
+
   test("a job is opened, measured and read in German, and what the customer said stays", async ({ page }) => {
     await page.goto("/jobs/new?unit=glasswasher-gw4");
     await page.getByLabel("Was nicht stimmt").fill("Rinse stays cold, says the cook.");
