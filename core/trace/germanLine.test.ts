@@ -53,6 +53,11 @@ describe("a German line means what the English one does", () => {
     ["Lüftermotor 24V", "motor 24V"],
     ["Verdichter", "compressor"],
     ["Gasventil 24V", "gas valve 24V"],
+    ["Gas-Sicherheitsventil 24V", "gas valve 24V"],
+    ["Thermoschalter", "thermal switch"],
+    ["Sicherheitsschalter", "safety switch"],
+    ["Sicherheitstemperaturbegrenzer TH1", "cut-out TH1"],
+    ["Feinsicherung T6,3A", "fuse 6.3A"],
     ["Magnetventil Y1", "valve Y1"],
     ["Kontrolllampe H1", "lamp H1"],
     ["Trafo 230/24V 40VA", "transformer 230/24V 40VA"],
@@ -90,6 +95,9 @@ describe("a German line", () => {
     ["Sicherung 1000A", { code: "out-of-range" }],
     ["Stecker P4", { code: "pin-number", id: "P4" }],
     // What nobody knows is told as it was written.
+    ["Drehstrommotor", { code: "unknown-kind" }],
+    ["Zeitrelais", { code: "unknown-kind" }],
+    ["Wendeschütz", { code: "unknown-kind" }],
     ["Dingsbums 24V", { code: "unknown-kind", words: "Dingsbums 24V" }],
     ["Sicherung 10A quer", { code: "not-understood", token: "quer" }],
   ])("%s lacks what an English one would", (text, problem) => {

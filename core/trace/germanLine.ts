@@ -13,7 +13,9 @@ const THINGS: readonly (readonly [said: string, written: string])[] = [
   ["(?:thermo|temperatur)sicherung", "thermal fuse"],
   ["leitungsschutzschalter|ls-schalter|sicherungsautomat", "breaker"],
   ["sicherung", "fuse"],
-  ["temperaturbegrenzer|begrenzer|übertemperaturschutz", "cut-out"],
+  ["(?:sicherheits)?temperaturbegrenzer|begrenzer|übertemperaturschutz", "cut-out"],
+  ["(?:thermo|temperatur|motorschutz)schalter|motorschutz", "thermal switch"],
+  ["sicherheitsschalter", "safety switch"],
   ["thermostat|temperaturregler", "thermostat"],
   ["(?:tür|deckel)(?:kontakt)?schalter|türkontakt|verriegelung", "door switch"],
   ["endschalter|endlagenschalter|grenzschalter", "limit switch"],
@@ -34,7 +36,7 @@ const THINGS: readonly (readonly [said: string, written: string])[] = [
   ["pumpe", "pump"],
   ["kompressor|verdichter", "compressor"],
   ["motor", "motor"],
-  ["gasventil", "gas valve"],
+  [String.raw`gas[\p{L}-]*ventil`, "gas valve"],
   ["ventil|hubmagnet|magnet", "valve"],
   ["lampe|leuchte", "lamp"],
   ["transformator|trafo", "transformer"],
@@ -47,8 +49,11 @@ const START = String.raw`(?<![\p{L}\p{N}])`;
 const END = String.raw`(?![\p{L}\p{N}])`;
 const NAMES = THINGS.map(
   ([said, written]) =>
-    [new RegExp(String.raw`${START}(?:\p{L}+-?)??(?:${said})${END}`, "iu"), written] as const,
+    [new RegExp(String.raw`${START}((?:\p{L}+-?)??)(?:${said})${END}`, "iu"), written] as const,
 );
+/** What would make another thing of it, as in English (readLine.ts). */
+const OTHER_THINGS =
+  /^(?:drehstrom|dreiphasen|thermo|temperatur|zeit|sicherheits|fliehkraft|hochspannungs|wende|umschalt|wechsel)/iu;
 
 const word = (said: string, written: string): readonly [RegExp, string] => [
   new RegExp(`${START}(?:${said})${END}`, "giu"),
@@ -106,7 +111,8 @@ export function germanTraceLine(text: string): GermanLine {
   if (begun !== line) return { text: tidy(others) };
   for (const [said, written] of NAMES) {
     const found = said.exec(others);
-    if (found) return { text: tidy(others.replace(found[0], written)), word: title(found[0]) };
+    if (found && !OTHER_THINGS.test(found[1]!))
+      return { text: tidy(others.replace(found[0], written)), word: title(found[0]) };
   }
   return { text: tidy(others) };
 }

@@ -57,7 +57,21 @@ const KINDS: readonly TraceKind[] = [
     make: fuseOf("breaker"),
   },
   contactKind("thermal-fuse", ["thermal fuse", "thermal link", "one-shot cut-out"], "thermal-fuse", "TF"),
-  contactKind("cut-out", ["cut-out", "cutout", "cut out", "overheat stop"], "cut-out", "TH"),
+  contactKind(
+    "cut-out",
+    [
+      "cut-out",
+      "cutout",
+      "cut out",
+      "overheat stop",
+      "overload",
+      "motor protector",
+      "thermal switch",
+      "thermal cut-out",
+    ],
+    "cut-out",
+    "TH",
+  ),
   contactKind("thermostat", ["thermostat", "stat"], "thermostat", "TS"),
   contactKind(
     "door-switch",
@@ -66,7 +80,7 @@ const KINDS: readonly TraceKind[] = [
     "S",
     12,
   ),
-  contactKind("limit-switch", ["limit switch", "high limit", "limit"], "limit-switch", "LS"),
+  contactKind("limit-switch", ["limit switch", "high limit", "limit", "safety switch"], "limit-switch", "LS"),
   contactKind(
     "proof-switch",
     ["proof switch", "pressure switch", "air switch", "flow switch"],
@@ -77,7 +91,7 @@ const KINDS: readonly TraceKind[] = [
   contactKind("stop", ["emergency stop", "e-stop", "stop button"], "switch", "ES"),
   contactKind(
     "switch",
-    ["switch", "rocker", "key switch", "push-button", "button", "selector", "timer"],
+    ["switch", "microswitch", "rocker", "key switch", "push-button", "button", "selector", "timer"],
     "manual-switch",
     "S",
   ),
@@ -117,7 +131,7 @@ const KINDS: readonly TraceKind[] = [
   },
   {
     id: "terminal",
-    names: ["terminal", "terminal block", "screw terminal"],
+    names: ["terminal", "terminal block", "terminal strip", "screw terminal"],
     role: "inline",
     letter: "TB",
     minutes: 15,
@@ -175,7 +189,7 @@ const KINDS: readonly TraceKind[] = [
   },
   {
     id: "gas-valve",
-    names: ["gas valve"],
+    names: ["gas valve", "gas safety valve", "safety valve"],
     role: "load",
     letter: "GV",
     work: { verb: "open", yes: "opens", no: "stays shut" },
@@ -194,7 +208,7 @@ const KINDS: readonly TraceKind[] = [
   },
   {
     id: "lamp",
-    names: ["lamp", "bulb", "light"],
+    names: ["lamp", "bulb", "light", "LED", "indicator", "neon"],
     role: "load",
     letter: "H",
     work: { verb: "light", yes: "lights", no: "stays dark" },

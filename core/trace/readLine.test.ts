@@ -45,6 +45,27 @@ describe("things, as they are said", () => {
     ["lid switch", { kind: "door-switch" }],
     ["board output Q2", { kind: "output", id: "Q2" }],
     ["load", { kind: "load", values: {} }],
+    // Which of them it is, before its name.
+    ["drain pump M1 60W", { kind: "motor", word: "drain pump", id: "M1", values: { watts: 60 } }],
+    ["the fan motor", { kind: "motor", word: "fan motor" }],
+    ["blower motor 230V", { kind: "motor", word: "blower motor", values: { volts: 230 } }],
+    ["inlet valve Y2", { kind: "valve", word: "inlet valve", id: "Y2" }],
+    ["on/off switch", { kind: "switch", word: "on/off switch" }],
+    ["mains switch S1", { kind: "switch", word: "mains switch", id: "S1" }],
+    ["Top element 2kW", { kind: "heater", word: "top element", values: { watts: 2000 } }],
+    ["grey wire", { kind: "wire", word: "wire", colour: "grey" }],
+    ["F2 spare fuse 10 amps", { kind: "fuse", word: "spare fuse", id: "F2", values: { amps: 10 } }],
+    // What stands for another kind is said by its whole name.
+    ["gas safety valve 24V", { kind: "gas-valve" }],
+    ["thermal switch", { kind: "cut-out" }],
+    ["motor protector", { kind: "cut-out" }],
+    ["safety switch", { kind: "limit-switch" }],
+    // How a fuse is marked (IEC 60127-1, from memory).
+    ["fuse T6.3A", { kind: "fuse", values: { amps: 6.3 } }],
+    ["fuse T10AH250V F1", { kind: "fuse", id: "F1", values: { amps: 10, volts: 250 } }],
+    ["fuse FF500mA", { kind: "fuse", values: { amps: 0.5 } }],
+    ["10A fuse slow", { kind: "fuse", values: { amps: 10 } }],
+    ["10A time-lag fuse", { kind: "fuse", values: { amps: 10 } }],
   ])("%s", (text, wanted) => expect(thing(text)).toMatchObject(wanted));
 });
 
@@ -75,6 +96,12 @@ describe("what cannot be is asked about", () => {
     ["fuse 10", "not-understood"],
     ["fuse 10A 6A", "not-understood"],
     ["relay K3 24V shiny", "not-understood"],
+    ["double pole switch", "not-understood"],
+    ["three phase motor", "not-understood"],
+    ["gas pilot valve", "not-understood"],
+    ["thermal relay", "not-understood"],
+    ["switch slow", "not-understood"],
+    ["mains filter 230V", "not-understood"],
     ["mains", "volts-missing"],
     ["supply 24V", "ac-or-dc"],
     ["mains 400V three-phase", "three-phase"],

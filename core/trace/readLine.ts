@@ -73,7 +73,9 @@ function readEnglish(text: string): LineResult {
   const end = /^(from|to|back to|return to|joins?|on from)\s+(.+)$/iu.exec(tidy);
   if (end) return readEnd(/from/iu.test(end[1]!) ? "from" : "to", end[2]!);
   const supply = SUPPLY.exec(tidy);
-  if (supply) return readSupply(supply[1]!.toLowerCase(), tidy.slice(supply[0].length));
+  // A mains switch is a switch.
+  if (supply && !nameIn(tidy.slice(supply[0].length)))
+    return readSupply(supply[1]!.toLowerCase(), tidy.slice(supply[0].length));
   return readThing(tidy);
 }
 
@@ -141,25 +143,25 @@ function readSupply(word: string, rest: string): LineResult {
 }
 
 function readThing(tidy: string): LineResult {
-  const lower = tidy.toLowerCase();
-  // A name counts as whole words only: the "lid" of "slid" is none.
-  const found = KIND_NAMES.find(([name]) =>
-    new RegExp(`(?:^|[\\s,])${name.replace(/[-\s]/gu, "[-\\s]?")}(?=$|[\\s,])`, "iu").test(lower),
-  );
-  const at = found
-    ? new RegExp(`(?:^|[\\s,])${found[0].replace(/[-\s]/gu, "[-\\s]?")}(?=$|[\\s,])`, "iu").exec(lower)!
-    : undefined;
-  const rest = at ? `${tidy.slice(0, at.index)} ${tidy.slice(at.index + at[0].length)}` : tidy;
-  const read = readValues(rest.split(/[\s,]+/u).filter((t) => t !== ""));
+  const found = nameIn(tidy);
+  const before = wordsOf(found ? tidy.slice(0, found.at) : "");
+  const after = wordsOf(found ? tidy.slice(found.at + found.length) : tidy);
+  const which: string[] = [];
+  while (found && before.length > 0 && saysWhich(before.at(-1)!)) which.unshift(before.pop()!.toLowerCase());
+  // "Blower motor": one thing, called twice.
+  const twice = found && NAMES.get(after[0]?.toLowerCase() ?? "") === found.kind ? [after.shift()!] : [];
+  const rest = [...before, ...after];
+  const read = readValues(found?.kind.id === "fuse" ? rest.flatMap(unmarked) : rest);
   if (!read.ok) return problem(read.problem);
   const words = [...read.words];
   const id = takeFirst(words, (w) => PIN.test(w) || DESIGNATOR.test(w));
   const colour = takeFirst(words, (w) => wireColour(w) !== undefined);
   const pin = id !== undefined && PIN.test(id);
-  const kind = found?.[1] ?? (pin ? TRACE_KINDS.get("pin") : kindByLetters(id, colour));
+  const kind = found?.kind ?? (pin ? TRACE_KINDS.get("pin") : kindByLetters(id, colour));
   if (!kind) return problem({ code: "unknown-kind", words: tidy });
   const number = kind.role === "pin" ? takeFirst(words, (w) => /^\d{1,3}$/u.test(w)) : undefined;
-  const stray = words.find((w) => !FILLERS.has(w.toLowerCase()));
+  const known = kind.id === "fuse" ? new Set([...FILLERS, ...SPEEDS]) : FILLERS;
+  const stray = words.find((w) => !known.has(w.toLowerCase()));
   if (stray !== undefined) return problem({ code: "not-understood", token: stray });
   const named = id === undefined ? undefined : asDesignator(number === undefined ? id : `${id}.${number}`);
   if (kind.role === "pin" && (named === undefined || !PIN.test(named)))
@@ -170,12 +172,59 @@ function readThing(tidy: string): LineResult {
     line: {
       is: "thing",
       kind,
-      word: found?.[0] ?? kind.names[0]!,
+      word: [...which, found?.name ?? kind.names[0]!, ...twice].join(" "),
       values: read.values,
       ...(named === undefined ? {} : { id: named }),
       ...(colour === undefined ? {} : { colour: wireColour(colour)! }),
     },
   };
+}
+
+const wordsOf = (text: string) => text.split(/[\s,]+/u).filter((t) => t !== "");
+const NAMES: ReadonlyMap<string, TraceKind> = new Map(KIND_NAMES);
+
+/** The name of a thing in a text, as whole words: the "lid" of "slid" is none. */
+function nameIn(text: string): { name: string; kind: TraceKind; at: number; length: number } | undefined {
+  for (const [name, kind] of KIND_NAMES) {
+    const asSaid = name.replace(/[-\s]/gu, "[-\\s]?");
+    const found = new RegExp(`(?:^|[\\s,])${asSaid}(?=$|[\\s,])`, "iu").exec(text);
+    if (found) return { name, kind, at: found.index, length: found[0].length };
+  }
+  return undefined;
+}
+
+/**
+ * What would make another thing of it: nothing here has a second pole, a third phase or a way to change over, and what opens on heat,
+ * keeps somebody safe or lets gas through is said by its whole name.
+ */
+const OTHER_THINGS = new Set(
+  (
+    "three two double single phase pole poles changeover change-over two-way three-way reversing not no " +
+    "thermal safety gas time delay centrifugal high"
+  ).split(" "),
+);
+
+/** Whether a word before a thing's name says which of them it is: the "drain" of "drain pump". */
+function saysWhich(word: string): boolean {
+  const small = word.toLowerCase();
+  return (
+    /^\p{L}[\p{L}/-]+$/u.test(word) &&
+    !FILLERS.has(small) &&
+    !OTHER_THINGS.has(small) &&
+    !isUnitWord(word) &&
+    wireColour(word) === undefined
+  );
+}
+
+/** How fast a fuse is; it is not asked for. */
+const SPEEDS = "slow fast quick blow acting slow-blow fast-acting quick-acting time-lag anti-surge".split(
+  " ",
+);
+
+/** A fuse's marking by IEC 60127-1 (from memory): "T6.3A" is 6.3 A, slow; "T10AH250V" says its volts as well. */
+function unmarked(token: string): readonly string[] {
+  const marked = /^(?:TT|T|M|FF)([\d.]+m?A)[LHE]?([\d.]+V)?$/iu.exec(token);
+  return marked ? marked.slice(1).filter((t) => t !== undefined) : [token];
 }
 
 /** Words that may stand on a line and say nothing. */
@@ -259,7 +308,7 @@ function readValues(tokens: readonly string[]): ValuesResult {
 }
 
 const isUnitWord = (word: string) =>
-  /^(?:[kmMµu]?(?:v|vac|vdc|a|w|va|ohms?|Ω|hz|mm2|mm²|m|awg))$/iu.test(word);
+  /^(?:[kmMµu]?(?:v|volts?|vac|vdc|a|amps?|w|watts?|va|ohms?|Ω|hz|mm2|mm²|m|awg))$/iu.test(word);
 
 function readValue(token: string, into: Writable): TraceProblem | "word" | undefined {
   for (const unit of UNITS) {
