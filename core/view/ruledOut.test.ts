@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { buildReadings } from "#core/diagnosis/index.ts";
 import type { EventBody, JobEvent } from "#core/job/index.ts";
 import { demoDictionary, demoUnit } from "../../tests/support/demoUnits.ts";
+import { rinseReading } from "../../tests/support/rinseReading.ts";
 import { suspicion } from "./ruledOut.ts";
 import { viewJob } from "./view.ts";
 import { wiringView } from "./wiringView.ts";
@@ -44,18 +45,7 @@ describe("ruled out", () => {
   );
 
   test("a wire to the heater is, once the heater has its volts", () => {
-    const volts: EventBody = {
-      type: "finding",
-      check: {
-        kind: "reading",
-        setup: { state: "rinse-heat", lifts: [] },
-        fn: "vac",
-        red: "P4.3",
-        black: "P1.2",
-      },
-      result: { kind: "value", value: 229 },
-    };
-    const events = [event({ type: "band", band: "live", confirmed: [] }), event(volts)];
+    const events = [event({ type: "band", band: "live", confirmed: [] }), event(rinseReading(229))];
     expect(cleared(events)).toContain("W4");
     const view = viewJob(demoDictionary("glasswasher-gw4"), events, "information", undefined, "listed");
     expect(view.standingSuspects).toBeLessThan(view.totalSuspects);

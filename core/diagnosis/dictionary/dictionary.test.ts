@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { settle } from "../../circuit/index.ts";
 import { predictReading } from "../../meter/index.ts";
 import { StateRuns } from "../../sequence/index.ts";
-import { readUnitOrThrow } from "../../unit/index.ts";
+import { part, unitOf } from "../../../tests/support/bareUnit.ts";
 import { caseOf, glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
 import { buildDictionary, DictionarySizeError, listChecks, readingCheck, type ReadingRow } from "../index.ts";
 import { knownOf, restoreDictionary } from "./dictionary.ts";
@@ -106,56 +106,24 @@ describe("the fault dictionary", () => {
   test("what opens is told alike by the circuits of the readings and by circuits solved for it", () => {
     // Worked by hand: 230 V across 46 Ω is 5 A, across a short far more than a fuse of 10 A carries.
     const wired = () =>
-      readUnitOrThrow({
-        format: "zygodrome-unit",
-        version: 1,
-        id: "lamp",
-        name: "Lamp",
-        ground: "N",
-        parts: [
-          {
-            id: "IN",
-            name: "Supply",
-            type: "mains",
-            terminals: { l: "L", n: "N", pe: "N" },
-            parameters: { volts: 230 },
-          },
-          { id: "F1", name: "Fuse", type: "fuse", terminals: { a: "L", b: "A" }, parameters: { amps: 10 } },
-          {
-            id: "S1",
-            name: "Switch",
-            type: "switch",
-            terminals: { a: "A", b: "B" },
-            parameters: { rest: "open" },
-          },
-          {
-            id: "R1",
-            name: "Load",
-            type: "resistor",
-            terminals: { a: "B", b: "N" },
-            parameters: { ohms: 46 },
-          },
-          {
-            id: "C1",
-            name: "Suppressor",
-            type: "capacitor",
-            terminals: { a: "B", b: "N" },
-            parameters: { farads: 1e-8 },
-          },
+      unitOf(
+        [
+          part("IN", "mains", { l: "L", n: "G", pe: "G" }, { volts: 230 }),
+          part("F1", "fuse", { a: "L", b: "A" }, { amps: 10 }),
+          part("R1", "resistor", { a: "A", b: "G" }, { ohms: 46 }),
+          part("C1", "capacitor", { a: "A", b: "G" }, { farads: 1e-8 }),
         ],
-        points: ["F1.a", "F1.b", "R1.a", "R1.b"].map((id) => ({
-          id,
-          name: id,
-          side: "mains",
-          place: "bench",
-          minutes: 0.3,
-        })),
-        references: [{ side: "mains", point: "R1.b", function: "vac" }],
-        states: [
-          { id: "off", name: "Off", power: "dead" },
-          { id: "run", name: "On", power: "live", positions: { S1: "closed" } },
-        ],
-      });
+        {
+          points: ["F1.a", "F1.b", "R1.b"].map((id) => ({
+            id,
+            name: id,
+            side: "mains",
+            place: "bench",
+            minutes: 0.3,
+          })),
+          references: [{ side: "mains", point: "R1.b", function: "vac" }],
+        },
+      );
     const read = buildDictionary(wired());
     const runs = new StateRuns(wired());
     read.cases.forEach(({ faults }, i) =>
@@ -165,7 +133,7 @@ describe("the fault dictionary", () => {
     expect([...read.opens(shorted)]).toEqual(["F1"]);
     expect([...read.opens(caseOf(read, "R1:open"))]).toEqual([]);
     // Dead, the fuse is found as it was left.
-    const fuse = read.row(readingCheck({ state: "off", lifts: [] }, "ohm", "F1.a", "F1.b")) as ReadingRow;
+    const fuse = read.row(readingCheck({ state: "dead", lifts: [] }, "ohm", "F1.a", "F1.b")) as ReadingRow;
     expect(fuse.mean[0]).toBeLessThan(0);
     expect(fuse.mean[shorted]).toBeGreaterThan(5);
   });
