@@ -143,13 +143,11 @@ function readSupply(word: string, rest: string): LineResult {
 }
 
 function readThing(tidy: string): LineResult {
-  const found = nameIn(tidy);
+  const found = headIn(tidy);
   const before = wordsOf(found ? tidy.slice(0, found.at) : "");
   const after = wordsOf(found ? tidy.slice(found.at + found.length) : tidy);
   const which: string[] = [];
   while (found && before.length > 0 && saysWhich(before.at(-1)!)) which.unshift(before.pop()!.toLowerCase());
-  // "Blower motor": one thing, called twice.
-  const twice = found && NAMES.get(after[0]?.toLowerCase() ?? "") === found.kind ? [after.shift()!] : [];
   const rest = [...before, ...after];
   const read = readValues(found?.kind.id === "fuse" ? rest.flatMap(unmarked) : rest);
   if (!read.ok) return problem(read.problem);
@@ -172,7 +170,7 @@ function readThing(tidy: string): LineResult {
     line: {
       is: "thing",
       kind,
-      word: [...which, found?.name ?? kind.names[0]!, ...twice].join(" "),
+      word: [...which, found?.name ?? kind.names[0]!].join(" "),
       values: read.values,
       ...(named === undefined ? {} : { id: named }),
       ...(colour === undefined ? {} : { colour: wireColour(colour)! }),
@@ -183,8 +181,30 @@ function readThing(tidy: string): LineResult {
 const wordsOf = (text: string) => text.split(/[\s,]+/u).filter((t) => t !== "");
 const NAMES: ReadonlyMap<string, TraceKind> = new Map(KIND_NAMES);
 
+interface Named {
+  readonly name: string;
+  readonly kind: TraceKind;
+  readonly at: number;
+  readonly length: number;
+}
+
+/** The thing that a line is about. Of names in a row it is the last: a "pump relay" is a relay, a "fan motor" a motor. */
+function headIn(text: string): Named | undefined {
+  let head = nameIn(text);
+  while (head && hasThings(head.kind)) {
+    const end = head.at + head.length;
+    const next = nameIn(text.slice(end));
+    if (next?.at !== 0) break;
+    head = { ...next, at: end };
+  }
+  return head;
+}
+
+/** Whether other things are called by it: the relay of a pump, the lamp of a door. */
+const hasThings = ({ id, role }: TraceKind) => (role === "load" && id !== "coil") || id === "door-switch";
+
 /** The name of a thing in a text, as whole words: the "lid" of "slid" is none. */
-function nameIn(text: string): { name: string; kind: TraceKind; at: number; length: number } | undefined {
+function nameIn(text: string): Named | undefined {
   for (const [name, kind] of KIND_NAMES) {
     const asSaid = name.replace(/[-\s]/gu, "[-\\s]?");
     const found = new RegExp(`(?:^|[\\s,])${asSaid}(?=$|[\\s,])`, "iu").exec(text);
@@ -200,14 +220,16 @@ function nameIn(text: string): { name: string; kind: TraceKind; at: number; leng
 const OTHER_THINGS = new Set(
   (
     "three two double single phase pole poles changeover change-over two-way three-way reversing not no " +
-    "thermal safety gas time delay centrifugal high"
+    "thermal safety gas time delay centrifugal high to from for by and or via through behind before after into onto between"
   ).split(" "),
 );
 
 /** Whether a word before a thing's name says which of them it is: the "drain" of "drain pump". */
 function saysWhich(word: string): boolean {
   const small = word.toLowerCase();
+  const thing = NAMES.get(small);
   return (
+    (!thing || hasThings(thing)) &&
     /^\p{L}[\p{L}/-]+$/u.test(word) &&
     !FILLERS.has(small) &&
     !OTHER_THINGS.has(small) &&
