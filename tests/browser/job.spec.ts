@@ -137,8 +137,11 @@ test("a closed job takes nothing more, and an unknown address says so", async ({
   await page.getByRole("button", { name: /^Call it/ }).click();
   await page.getByRole("button", { name: "Close the job" }).click();
   await page.getByLabel("Closed without its proof, because").fill("Seen to run.");
+  // The page shows what is on its way as well: the job is closed for others once the server has kept it.
+  const kept = page.waitForResponse((r) => r.request().postData()?.includes("Seen to run.") === true);
   await page.getByRole("dialog").getByRole("button", { name: "Close the job" }).click();
   await expect(page.getByText("This job is closed: repaired.")).toBeVisible();
+  expect((await kept).ok()).toBe(true);
   await expect(job.line).toHaveCount(0);
   const late = {
     id: crypto.randomUUID(),
