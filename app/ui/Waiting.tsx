@@ -1,19 +1,11 @@
-import { useEffect } from "react";
+import { useWhileServerAnswers } from "./useWhileServerAnswers.ts";
 
 /** Asked this often whether the page can be had again, ms. */
 const ASK_MS = 2000;
 
 /** A page that could not be had now: the database was away, or the server busy. It loads itself as soon as it can. */
 export function Waiting({ text }: { text: string }) {
-  useEffect(() => {
-    const timer = setInterval(() => {
-      void fetch("/health")
-        .then((answer) => answer.ok && window.location.reload())
-        // The server itself is away: ask again.
-        .catch(() => undefined);
-    }, ASK_MS);
-    return () => clearInterval(timer);
-  }, []);
+  useWhileServerAnswers(() => window.location.reload(), ASK_MS);
   return (
     <main className="mx-auto max-w-2xl p-6 pt-16" aria-live="polite">
       <h1 className="border-b-2 border-ink pb-3 text-[1.75rem] font-bold">Waiting for the server</h1>

@@ -98,6 +98,11 @@ describe("a German line", () => {
     ["Drehstrommotor", { code: "unknown-kind" }],
     ["Zeitrelais", { code: "unknown-kind" }],
     ["Wendeschütz", { code: "unknown-kind" }],
+    ["Gleichstrommotor", { code: "unknown-kind" }],
+    ["Stromstoßrelais", { code: "unknown-kind" }],
+    ["Halbleiterrelais", { code: "unknown-kind" }],
+    ["LED-Treiber", { code: "unknown-kind" }],
+    ["Ersatzsicherung", { code: "unknown-kind" }],
     ["Dingsbums 24V", { code: "unknown-kind", words: "Dingsbums 24V" }],
     ["Sicherung 10A quer", { code: "not-understood", token: "quer" }],
   ])("%s lacks what an English one would", (text, problem) => {

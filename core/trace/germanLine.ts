@@ -52,8 +52,11 @@ const NAMES = THINGS.map(
     [new RegExp(String.raw`${START}((?:\p{L}+-?)??)(?:${said})${END}`, "iu"), written] as const,
 );
 /** What would make another thing of it, as in English (readLine.ts). */
-const OTHER_THINGS =
-  /^(?:drehstrom|dreiphasen|thermo|temperatur|zeit|sicherheits|fliehkraft|hochspannungs|wende|umschalt|wechsel)/iu;
+const OTHER_THINGS = new RegExp(
+  "^(?:drehstrom|drei|zwei|doppel|mehrfach|gleichstrom|wechsel|umschalt|wende|strom|halbleiter|spar|schritt|servo|led|zünd|kondensator|" +
+    "thermo|temperatur|zeit|sicherheits|fliehkraft|hochspannungs|ersatz|öffner|schließer)",
+  "iu",
+);
 
 const word = (said: string, written: string): readonly [RegExp, string] => [
   new RegExp(`${START}(?:${said})${END}`, "giu"),

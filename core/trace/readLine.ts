@@ -158,8 +158,8 @@ function readThing(tidy: string): LineResult {
   const kind = found?.kind ?? (pin ? TRACE_KINDS.get("pin") : kindByLetters(id, colour));
   if (!kind) return problem({ code: "unknown-kind", words: tidy });
   const number = kind.role === "pin" ? takeFirst(words, (w) => /^\d{1,3}$/u.test(w)) : undefined;
-  const known = kind.id === "fuse" ? new Set([...FILLERS, ...SPEEDS]) : FILLERS;
-  const stray = words.find((w) => !known.has(w.toLowerCase()));
+  const known = (w: string) => FILLERS.has(w) || (kind.id === "fuse" && SPEEDS.has(w));
+  const stray = words.find((w) => !known(w.toLowerCase()));
   if (stray !== undefined) return problem({ code: "not-understood", token: stray });
   const named = id === undefined ? undefined : asDesignator(number === undefined ? id : `${id}.${number}`);
   if (kind.role === "pin" && (named === undefined || !PIN.test(named)))
@@ -214,14 +214,17 @@ function nameIn(text: string): Named | undefined {
 }
 
 /**
- * What would make another thing of it: nothing here has a second pole, a third phase or a way to change over, and what opens on heat,
- * keeps somebody safe or lets gas through is said by its whole name.
+ * What would make another thing of it, or none: nothing here has a second pole, a third phase or a way to change over, or stands
+ * otherwise than is usual; what opens on heat, keeps somebody safe or lets gas through is said by its whole name; and what is not in
+ * the circuit, or only leads to something, is no part of it.
  */
 const OTHER_THINGS = new Set(
-  (
-    "three two double single phase pole poles changeover change-over two-way three-way reversing not no " +
-    "thermal safety gas time delay centrifugal high to from for by and or via through behind before after into onto between"
-  ).split(" "),
+  [
+    "two three double dual twin triple multi single phase pole poles two-way three-way changeover change-over reversing",
+    "ac dc normally open closed nc latching bistable solid state variable current auto ignition led stepper servo brushless inverter",
+    "thermal safety gas time delay centrifugal high not no without spare missing removed bypassed bridged broken disconnected",
+    "to from for by and or via through behind before after into onto between",
+  ].flatMap((words) => words.split(" ")),
 );
 
 /** Whether a word before a thing's name says which of them it is: the "drain" of "drain pump". */
@@ -239,8 +242,8 @@ function saysWhich(word: string): boolean {
 }
 
 /** How fast a fuse is; it is not asked for. */
-const SPEEDS = "slow fast quick blow acting slow-blow fast-acting quick-acting time-lag anti-surge".split(
-  " ",
+const SPEEDS = new Set(
+  "slow fast quick blow acting slow-blow fast-acting quick-acting time-lag anti-surge".split(" "),
 );
 
 /** A fuse's marking by IEC 60127-1 (from memory): "T6.3A" is 6.3 A, slow; "T10AH250V" says its volts as well. */

@@ -25,7 +25,7 @@ export function lastWord(log: Logger): ErrorRequestHandler {
       .type("text/plain")
       .send(
         status >= 500
-          ? "Something went wrong here, and nothing was changed by it. Try again."
+          ? "Something went wrong here. Look whether it was done before you try it again."
           : "This request cannot be read. Begin at the board, or correct the address.",
       );
   };

@@ -201,7 +201,7 @@ describe("a mistake before any page", () => {
   test("is answered in words, and told without what was asked for", async () => {
     const { status, headers, text } = await ask("GET", "/broken/mrs-miller?find=miller");
     expect([status, headers["content-type"]]).toEqual([500, "text/plain; charset=utf-8"]);
-    expect(text).toBe("Something went wrong here, and nothing was changed by it. Try again.");
+    expect(text).toBe("Something went wrong here. Look whether it was done before you try it again.");
     const [line, ...more] = told.splice(0);
     expect(more).toEqual([]);
     expect(line).toContain("secret of the program");
