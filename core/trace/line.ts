@@ -36,6 +36,7 @@ export type TraceProblem =
   | { readonly code: "empty" }
   | { readonly code: "unknown-kind"; readonly words: string }
   | { readonly code: "not-understood"; readonly token: string }
+  | { readonly code: "other-thing"; readonly token: string }
   | { readonly code: "out-of-range"; readonly token: string; readonly from: string; readonly to: string }
   | { readonly code: "volts-missing" }
   | { readonly code: "ac-or-dc"; readonly volts: number }

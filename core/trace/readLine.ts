@@ -58,12 +58,17 @@ export function readLine(text: string): LineResult {
 }
 
 /** What is said of a line whose words are not known. */
-const NOT_ENGLISH: ReadonlySet<TraceProblem["code"]> = new Set(["unknown-kind", "not-understood"]);
+const NOT_ENGLISH: ReadonlySet<TraceProblem["code"]> = new Set([
+  "unknown-kind",
+  "not-understood",
+  "other-thing",
+]);
 
 /** Whether a problem of a German line names only what is written there. */
 function isOf(text: string, found: TraceProblem): boolean {
   if (found.code === "unknown-kind") return false;
-  return found.code !== "not-understood" || text.split(/[\s,]+/u).includes(found.token);
+  if (found.code !== "not-understood" && found.code !== "other-thing") return true;
+  return text.split(/[\s,]+/u).includes(found.token);
 }
 
 function readEnglish(text: string): LineResult {
@@ -160,7 +165,12 @@ function readThing(tidy: string): LineResult {
   const number = kind.role === "pin" ? takeFirst(words, (w) => /^\d{1,3}$/u.test(w)) : undefined;
   const known = (w: string) => FILLERS.has(w) || (kind.id === "fuse" && SPEEDS.has(w));
   const stray = words.find((w) => !known(w.toLowerCase()));
-  if (stray !== undefined) return problem({ code: "not-understood", token: stray });
+  if (stray !== undefined) {
+    const other = words.find((w) => OTHER_THINGS.has(w.toLowerCase()));
+    return problem(
+      other === undefined ? { code: "not-understood", token: stray } : { code: "other-thing", token: other },
+    );
+  }
   const named = id === undefined ? undefined : asDesignator(number === undefined ? id : `${id}.${number}`);
   if (kind.role === "pin" && (named === undefined || !PIN.test(named)))
     return problem({ code: "pin-number", id: named });
@@ -216,16 +226,18 @@ function nameIn(text: string): Named | undefined {
 /**
  * What would make another thing of it, or none: nothing here has a second pole, a third phase or a way to change over, or stands
  * otherwise than is usual; what opens on heat, keeps somebody safe or lets gas through is said by its whole name; and what is not in
- * the circuit, or only leads to something, is no part of it.
+ * the circuit is no part of it.
  */
 const OTHER_THINGS = new Set(
   [
     "two three double dual twin triple multi single phase pole poles two-way three-way changeover change-over reversing",
     "ac dc normally open closed nc latching bistable solid state variable current auto ignition led stepper servo brushless inverter",
     "thermal safety gas time delay centrifugal high not no without spare missing removed bypassed bridged broken disconnected",
-    "to from for by and or via through behind before after into onto between",
   ].flatMap((words) => words.split(" ")),
 );
+
+/** What leads to a thing is none of it. */
+const LEADING = new Set("to from for by and or via through behind before after into onto between".split(" "));
 
 /** Whether a word before a thing's name says which of them it is: the "drain" of "drain pump". */
 function saysWhich(word: string): boolean {
@@ -236,6 +248,7 @@ function saysWhich(word: string): boolean {
     /^\p{L}[\p{L}/-]+$/u.test(word) &&
     !FILLERS.has(small) &&
     !OTHER_THINGS.has(small) &&
+    !LEADING.has(small) &&
     !isUnitWord(word) &&
     wireColour(word) === undefined
   );

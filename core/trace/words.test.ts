@@ -13,6 +13,7 @@ const PROBLEMS: { readonly [C in TraceProblem["code"]]: Extract<TraceProblem, { 
   empty: { code: "empty" },
   "unknown-kind": { code: "unknown-kind", words: "widget" },
   "not-understood": { code: "not-understood", token: "10" },
+  "other-thing": { code: "other-thing", token: "dc" },
   "out-of-range": { code: "out-of-range", token: "9000A", from: "0.001 A", to: "630 A" },
   "volts-missing": { code: "volts-missing" },
   "ac-or-dc": { code: "ac-or-dc", volts: 24 },

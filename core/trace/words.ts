@@ -11,6 +11,8 @@ export function describeTraceProblem(problem: TraceProblem): string {
       return `“${problem.words}” names nothing known here. Begin with what it is: fuse, switch, cut-out, relay, element, motor, wire.`;
     case "not-understood":
       return `“${problem.token}” is not understood on this line. Leave it out, or write its unit: 10A, 230V, 2kW, 47Ω.`;
+    case "other-thing":
+      return `“${problem.token}” makes another thing of it than a line can say. If it is in the circuit, trace it as “load” or “switch”, and give it its type in the workshop.`;
     case "out-of-range":
       return `${problem.token} is not believed: between ${problem.from} and ${problem.to} would be.`;
     case "volts-missing":
