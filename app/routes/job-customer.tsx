@@ -1,10 +1,9 @@
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { repairOrReplace } from "#core/job/index.ts";
 import { newLetter, listLetters, putLetter } from "#server/outbox/outbox.ts";
-import { customerPdf } from "#server/reports/customerPdf.ts";
-import { readPaper, readPaperSoFar } from "#server/reports/jobPaper.ts";
+import { readJob } from "#server/jobs/readJob.ts";
+import { readPaperSoFar } from "#server/reports/jobPaper.ts";
 import { languageOf, readChoices } from "#server/people/choices.ts";
-import { sayOnPaper } from "#server/reports/inLanguage.ts";
 import type { Route } from "./+types/job-customer";
 import { translated } from "../language/tongue.ts";
 import { BillTable } from "../report/BillTable.tsx";
@@ -50,20 +49,17 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   };
 }
 
-/** Puts the page into the outbox as it stands. */
+/** Puts a letter into the outbox, which goes with this page as it stands. */
 export async function action({ params, request }: Route.ActionArgs) {
   const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
   const parsed = newLetter.safeParse(form);
   if (!parsed.success)
     return data({ said: parsed.error.issues.map((i) => i.message).join(" ") }, { status: 400 });
-  const paper = await readPaper(params.job, request.signal);
-  if (!paper) throw data("There is no job at this address.", { status: 404 });
-  const pdf = await customerPdf(
-    paper,
-    new URL(`/jobs/${params.job}`, request.url).href,
-    sayOnPaper(languageOf(request, await readChoices(request)), paper.settings, paper.job.unit),
-  );
-  if (await putLetter(params.job, parsed.data, pdf))
+  const job = await readJob(params.job);
+  if (!job) throw data("There is no job at this address.", { status: 404 });
+  const address = new URL(`/jobs/${job.id}`, request.url).href;
+  const language = languageOf(request, await readChoices(request));
+  if (await putLetter(job, parsed.data, { address, language }))
     return data({ said: "Nobody of that name works here. Choose who is working." }, { status: 400 });
   return redirect(`/jobs/${params.job}/customer#sent`);
 }

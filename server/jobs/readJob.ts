@@ -22,16 +22,20 @@ export interface Job {
   readonly unreadable: number;
 }
 
-/** A job with its unit and events; undefined when the id is unknown or no id at all. */
-export async function readJob(id: string): Promise<Job | undefined> {
+/**
+ * A job with its unit and events; undefined when the id is unknown or no id at all.
+ * @param through reads its log as it stood at that place
+ */
+export async function readJob(id: string, through = Infinity): Promise<Job | undefined> {
   if (!z.uuid().safeParse(id).success) return undefined;
   const row = await selectJob(pool(), id);
   if (!row) return undefined;
-  const [model, newest, { placed, unreadable }] = await Promise.all([
+  const [model, newest, { placed: whole, unreadable }] = await Promise.all([
     modelByHash(pool(), row.modelHash),
     newestHashBeside(pool(), row.modelHash),
     wholeLog(pool(), id),
   ]);
+  const placed = whole.filter((p) => p.seq <= through);
   return {
     id,
     number: row.number,

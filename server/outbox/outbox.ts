@@ -1,9 +1,12 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
+import type { Language } from "#core/language/index.ts";
 import { pool } from "../database/pool.ts";
-import { execute, many, maybeOne, type Connection } from "../database/query.ts";
+import { execute, many, transaction, type Connection } from "../database/query.ts";
+import type { Job } from "../jobs/readJob.ts";
 import { actsAsLead } from "../people/acting.ts";
 import { personExists } from "../people/people.ts";
+import { askFor } from "../queue/queue.ts";
 
 /** A letter to the customer, as the form sends it. */
 export const newLetter = z.object({
@@ -38,20 +41,43 @@ export interface Letter {
   readonly body: string;
 }
 
-/** Puts a letter into the outbox, which keeps it and sends nothing. The same letter twice is one. */
+/** Where the job of a letter is found, and in which language its paper is. */
+export interface PaperWanted {
+  readonly address: string;
+  readonly language: Language;
+}
+
+/**
+ * Puts a letter into the outbox, which keeps it and sends nothing. Its paper shows the job as it stands now, and is made after this
+ * by whichever process has time (letterPaper.ts). The same letter twice is one.
+ * @returns what there is none of, where the letter is not kept
+ */
 export async function putLetter(
-  job: string,
+  job: Pick<Job, "id" | "seq">,
   letter: NewLetter,
-  pdf: Uint8Array,
+  paper: PaperWanted,
 ): Promise<"person" | undefined> {
-  if (!(await personExists(pool(), letter.person))) return "person";
-  await execute(
-    pool(),
-    `INSERT INTO outbox (id, job_id, person_id, address, subject, body, pdf) VALUES ($1, $2, $3, $4, $5, $6, $7)
-     ON CONFLICT (shop_id, id) DO NOTHING`,
-    [letter.id, job, letter.person, letter.address, letter.subject, letter.body, pdf],
-  );
-  return undefined;
+  return transaction(async (on) => {
+    if (!(await personExists(on, letter.person))) return "person";
+    await execute(
+      on,
+      `INSERT INTO outbox (id, job_id, person_id, address, subject, body, log_place, job_address, language)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT (shop_id, id) DO NOTHING`,
+      [
+        letter.id,
+        job.id,
+        letter.person,
+        letter.address,
+        letter.subject,
+        letter.body,
+        job.seq,
+        paper.address,
+        paper.language,
+      ],
+    );
+    await askFor(on, "letter", { letter: letter.id });
+    return undefined;
+  });
 }
 
 /** Puts a letter with somebody's link into the outbox: leads see it there and hand it on, for nothing is sent. */
@@ -89,15 +115,4 @@ export async function listLetters(job?: string): Promise<Letter[]> {
     [job ?? null, actsAsLead()],
   );
   return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
-}
-
-/** The paper that went with a letter. */
-export async function letterPdf(id: string): Promise<Uint8Array<ArrayBuffer> | undefined> {
-  if (!z.uuid().safeParse(id).success) return undefined;
-  const row = await maybeOne<{ pdf: Buffer }>(
-    pool(),
-    "SELECT pdf FROM outbox WHERE id = $1 AND pdf IS NOT NULL",
-    [id],
-  );
-  return row && new Uint8Array(row.pdf);
 }

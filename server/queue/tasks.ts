@@ -9,6 +9,8 @@ export const TASKS = {
   "best-course": z.strictObject({ shop: z.string(), job: z.uuid() }),
   /** What every check shows in every case, of a unit's newest revision: its first job then need not wait for it. */
   dictionary: z.strictObject({ shop: z.string(), unit: z.string() }),
+  /** The paper that goes with a letter, which is in the outbox already. */
+  letter: z.strictObject({ shop: z.string(), letter: z.uuid() }),
 } as const;
 
 export type TaskName = keyof typeof TASKS;

@@ -3,6 +3,7 @@ import PgBoss from "pg-boss";
 import { pool } from "../database/pool.ts";
 import { inShop } from "../database/shopOfWork.ts";
 import { computeBestCourse } from "../logbook/bestCourses.ts";
+import { letterPdf } from "../outbox/letterPaper.ts";
 import { newestModel } from "../units/models.ts";
 import { prepareUnit } from "../workers/analysis.ts";
 import { SCHEMA } from "./queue.ts";
@@ -24,6 +25,10 @@ const DO: { readonly [Name in TaskName]: (data: unknown) => Promise<void> } = {
       const newest = await newestModel(unit);
       if (newest) await prepareUnit(newest.hash, newest.unit);
     });
+  },
+  letter: async (data) => {
+    const { shop, letter } = TASKS.letter.parse(data);
+    await inShop(shop, () => letterPdf(letter));
   },
 };
 

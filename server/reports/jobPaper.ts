@@ -22,9 +22,16 @@ export interface JobPaper {
 
 const DAY_MS = 86_400_000;
 
-/** For what is kept and sent: it waits for the unit's suspects. Undefined where there is no such job. */
-export async function readPaper(id: string, asker?: AbortSignal): Promise<JobPaper | undefined> {
-  const job = await readJob(id);
+/**
+ * For what is kept and sent: it waits for the unit's suspects. Undefined where there is no such job.
+ * @param through the job as its log stood at that place
+ */
+export async function readPaper(
+  id: string,
+  asker?: AbortSignal,
+  through?: number,
+): Promise<JobPaper | undefined> {
+  const job = await readJob(id, through);
   return job && paperOfView(job, await analyseWhole(job, asker));
 }
 

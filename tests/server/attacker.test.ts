@@ -8,6 +8,7 @@ import { many, transaction } from "#server/database/query.ts";
 import { inShop } from "#server/database/shopOfWork.ts";
 import { openJob } from "#server/jobs/openJob.ts";
 import { openPractice } from "#server/practice/practices.ts";
+import { readJob } from "#server/jobs/readJob.ts";
 import { newLetter, putLetter } from "#server/outbox/outbox.ts";
 import { makeLink } from "#server/people/links.ts";
 import { beginSession } from "#server/people/sessions.ts";
@@ -71,7 +72,10 @@ beforeAll(async () => {
     subject: MARK,
     body: MARK,
   });
-  await putLetter(ids.job, letter, Buffer.from(`%PDF-${MARK}`));
+  await putLetter((await readJob(ids.job))!, letter, {
+    address: `http://127.0.0.1/jobs/${MARK}`,
+    language: "en",
+  });
   await many(pool(), "INSERT INTO meters (id, name, host, port) VALUES ($1, $2, '127.0.0.1', 9)", [
     ids.meter,
     MARK,

@@ -11,7 +11,8 @@ import { computeBestCourse } from "#server/logbook/bestCourses.ts";
 import { readAsked } from "#server/logbook/asked.ts";
 import { answer, findJobs, QUESTIONS, unitsWorkedOn } from "#server/logbook/logbook.ts";
 import { closedLately, shopExperience } from "#server/logbook/shopExperience.ts";
-import { letterPdf, listLetters, newLetter, putLetter } from "#server/outbox/outbox.ts";
+import { letterPdf } from "#server/outbox/letterPaper.ts";
+import { listLetters, newLetter, putLetter, type PaperWanted } from "#server/outbox/outbox.ts";
 import { customerPdf } from "#server/reports/customerPdf.ts";
 import { labelsPdf } from "#server/reports/labelsPdf.ts";
 import { listPeople } from "#server/people/people.ts";
@@ -268,6 +269,8 @@ describe("what the shop has learned", () => {
   });
 });
 
+const LETTER_PAPER: PaperWanted = { address: "http://127.0.0.1/jobs/x", language: "en" };
+
 describe("papers and letters", () => {
   test("the customer's page, the labels and the letter have their bytes; an address is one", async () => {
     const id = await closedJob("papers");
@@ -295,14 +298,44 @@ describe("papers and letters", () => {
       subject: "Your washer",
       body: "Enclosed.",
     });
-    expect(await putLetter(id, letter, pdf)).toBeUndefined();
-    expect(await putLetter(id, letter, pdf)).toBeUndefined();
+    expect(await putLetter(job, letter, LETTER_PAPER)).toBeUndefined();
+    expect(await putLetter(job, letter, LETTER_PAPER)).toBeUndefined();
     expect((await listLetters(id)).map((l) => l.address)).toEqual(["owner@example.org"]);
-    expect(Buffer.from((await letterPdf(letter.id))!).equals(Buffer.from(pdf))).toBe(true);
-    expect(await letterPdf("no-id")).toBeUndefined();
-    expect(await putLetter(id, { ...letter, id: randomUUID(), person: "nobody" }, pdf)).toBe("person");
+    expect(await putLetter(job, { ...letter, id: randomUUID(), person: "nobody" }, LETTER_PAPER)).toBe(
+      "person",
+    );
     for (const address of ["", "owner", "a@b c", "a@", "@b"])
       expect(newLetter.safeParse({ ...letter, address }).success).toBe(false);
-    await expect(pool().query("DELETE FROM outbox")).rejects.toThrow(/permission denied|append-only/u);
+    for (const table of ["outbox", "letter_papers"])
+      await expect(pool().query(`DELETE FROM ${table}`)).rejects.toThrow(/permission denied|append-only/u);
+  });
+
+  test("a letter's paper is made after it, once, of the job as it stood when it was written", async () => {
+    const id = await open("letter");
+    const job = (await readJob(id))!;
+    const letter = newLetter.parse({
+      id: randomUUID(),
+      person: "ansa",
+      address: "owner@example.org",
+      subject: "Your washer",
+      body: "Enclosed.",
+    });
+    const made = async () =>
+      (await pool().query("SELECT FROM letter_papers WHERE letter_id = $1", [letter.id])).rowCount;
+    expect(await putLetter(job, letter, LETTER_PAPER)).toBeUndefined();
+    expect(await made()).toBe(0);
+    expect(await recordEvent(id, entry(1, { type: "note", text: "rang back" }))).toMatchObject({ ok: true });
+    const now = (await readJob(id))!;
+    const then = (await readJob(id, job.seq))!;
+    expect(then).toEqual(job);
+    expect(now.events).toHaveLength(job.events.length + 1);
+    const [one, other] = await Promise.all([letterPdf(letter.id), letterPdf(letter.id)]);
+    expect(Buffer.from(one!).toString("latin1").startsWith("%PDF-")).toBe(true);
+    // Two made beside each other differ by the moment that stands in them: one is kept, and both are it.
+    expect(Buffer.from(one!).equals(Buffer.from(other!))).toBe(true);
+    expect(await made()).toBe(1);
+    expect(Buffer.from((await letterPdf(letter.id))!).equals(Buffer.from(one!))).toBe(true);
+    expect(await letterPdf("no-id")).toBeUndefined();
+    expect(await letterPdf(randomUUID())).toBeUndefined();
   });
 });

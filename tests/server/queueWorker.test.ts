@@ -54,13 +54,14 @@ const isDone = async (about: string) => (await tasksOf(about)).every((t) => t.st
 
 describe("a worker", () => {
   test("does what waits, of a shop that is gone too, and then nothing waits", async () => {
-    const [job, unit] = [randomUUID(), `gone-${randomUUID().slice(0, 8)}`];
+    const [job, letter, unit] = [randomUUID(), randomUUID(), `gone-${randomUUID().slice(0, 8)}`];
     await askFor(pool(), "best-course", { job });
+    await askFor(pool(), "letter", { letter });
     await inShop("gone", () => askFor(pool(), "dictionary", { unit }));
     const waited = await waitingTasks("best-course");
     expect(waited).toBeGreaterThan(0);
     work();
-    await until(async () => (await isDone(job)) && (await isDone(unit)));
+    await until(async () => (await isDone(job)) && (await isDone(letter)) && (await isDone(unit)));
     expect(await waitingTasks("best-course")).toBeLessThan(waited);
     expect(failures).toEqual([]);
   });
