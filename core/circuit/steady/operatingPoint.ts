@@ -112,10 +112,10 @@ function settleFrom(circuit: Circuit, from: Setting[], base: OperatingPoint | un
         status: key === positions(next) ? ("no-convergence" as const) : ("chatter" as const),
         unsettled,
       });
-    // A position that comes round again is chatter only if its sources have come to rest as well.
+    // A position that comes round again is chatter only if its sources have come to rest as well, and if it is not left for good.
     const before = seen.get(key);
-    if (chattersSince === undefined && before && key !== positions(next) && alike(before, settings))
-      chattersSince = key;
+    const isLeft = key !== positions(next) && !opensOne(circuit, settings, next);
+    if (chattersSince === undefined && before && isLeft && alike(before, settings)) chattersSince = key;
     seen.set(key, settings);
   }
 }
@@ -145,7 +145,12 @@ function protectionIn(circuit: Circuit, settings: readonly Setting[], solved: So
   const next = circuit.controls.map((c, i) =>
     protects(c) ? settingOf(c, settings[i]!, solved) : settings[i]!,
   );
-  return next.some((s, i) => s.on !== settings[i]!.on) ? next : undefined;
+  return opensOne(circuit, settings, next) ? next : undefined;
+}
+
+/** Whether something that protects has opened from one to the other. */
+function opensOne(circuit: Circuit, from: readonly Setting[], to: readonly Setting[]): boolean {
+  return circuit.controls.some((c, i) => protects(c) && from[i]!.on !== to[i]!.on);
 }
 
 function protects({ kind }: Control): boolean {
