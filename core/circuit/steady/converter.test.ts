@@ -115,6 +115,39 @@ describe("protection", () => {
     expect(openedIn(point, circuit)).toEqual([]);
     expect((volts(point, c.node("o")) - 13) / 0.05).toBeCloseTo(2, 3);
   });
+
+  test("one that has opened is no contact that chatters: what feeds it is not blown by the way there", () => {
+    // A battery shorted behind F2, and its charger behind F1, which gives 3 A: some 0.3 A from the mains, then next to none.
+    const c = new CircuitBuilder()
+      .branch("m", "0", { ohms: 0.1, acVolts: 230 })
+      .branch("m", "i", { ohms: 0.05 })
+      .branch("i", "0", { ohms: 1e10 })
+      .branch("o", "0", { ohms: 1e10 })
+      .branch("b", "0", { ohms: 0.03, dcVolts: 25.4 })
+      .branch("b", "f", { ohms: 0.002 })
+      .branch("f", "0", { ohms: 0.08 })
+      .diode("o", "b");
+    c.control({
+      kind: "converter",
+      id: "CH",
+      input: [c.node("i"), 0],
+      domain: "ac",
+      minimum: 85,
+      source: 3,
+      sourceOhms: 0.02,
+      load: 2,
+      volts: 28.8,
+      limit: 3,
+      efficiency: 0.85,
+    });
+    c.control({ kind: "fuse", id: "F1", branch: 1, carries: 3 });
+    c.control({ kind: "fuse", id: "F2", branch: 5, carries: 45 });
+    const circuit = c.build();
+    const point = settle(circuit);
+    expect(point.status).toBe("settled");
+    expect(openedIn(point, circuit).map((o) => o.id)).toEqual(["F2"]);
+    expect(volts(point, c.node("i"), 0, "ac")).toBeCloseTo(230, 0);
+  });
 });
 
 test("a fault is there from power-up: a relay held only by its past does not stay in", () => {

@@ -46,15 +46,10 @@ describe("the proof of a call", () => {
       downTime: 30,
       trust: 20,
       callChance: 0.6,
+      lastChance: 0.6,
     });
     expect(advice).toMatchObject({ item: "heater", ready: false, waits: "proof" });
-    const check = directTest(
-      dictionary,
-      weigh(dictionary, findings),
-      ground.situation,
-      ground.done,
-      "heater",
-    )!;
+    const check = directTest(dictionary, weigh(dictionary, findings), ground, "heater")!;
     // Dead, across the heater: what every technician takes before buying one.
     expect(check.id).toBe("dead/ohm/HT1.1/HT1.2");
   });

@@ -6,6 +6,7 @@ import { byItem } from "../suspects/items.ts";
 import { openedDevice } from "../suspects/openedDevice.ts";
 import type { Posterior } from "../inference/posterior.ts";
 import type { Situation } from "../planning/cost.ts";
+import { rankChecks } from "../planning/nextCheck.ts";
 import { ECONOMY, type Economy } from "../planning/stopping.ts";
 import { causeCheck } from "./causeCheck.ts";
 import { directTest } from "./directTest.ts";
@@ -34,7 +35,7 @@ export interface CallAdvice {
   readonly chance: number;
   /** Likeliest suspect of the item. */
   readonly suspect: number;
-  /** True when the chance reaches the chance wanted, the item is a real one, and nothing is to be waited for. */
+  /** True when the chance reaches the chance wanted, less where nothing is left to ask, the item is a real one, and nothing is to be waited for. */
   readonly ready: boolean;
   readonly waits?: Waits;
   /** Checks whose last reading the item can only explain as a slip. */
@@ -64,7 +65,10 @@ export function adviseCall(
   const isItem = dictionary.suspects[suspect]!.item !== undefined;
   const proofs = isItem ? proofsOf(dictionary, posterior, ground.findings, first.id) : [];
   const [proof] = proofs;
-  const carried = isItem && first.chance >= economy.callChance;
+  const carried =
+    isItem &&
+    (first.chance >= economy.callChance ||
+      (first.chance >= economy.lastChance && isAllAsked(dictionary, posterior, ground)));
   const against = carried ? readingsAgainst(dictionary, posterior, ground.findings, suspect) : [];
   const waits = carried
     ? waitsFor(dictionary, posterior, ground, first.id, suspect, against, proofs, economy)
@@ -81,6 +85,11 @@ export function adviseCall(
   };
 }
 
+/** Whether no check is left that would tell anything. */
+function isAllAsked(dictionary: Dictionary, posterior: Posterior, { situation, done }: CallGround): boolean {
+  return rankChecks(dictionary, posterior, situation, done, 1).length === 0;
+}
+
 function waitsFor(
   dictionary: Dictionary,
   posterior: Posterior,
@@ -92,13 +101,14 @@ function waitsFor(
   economy: Economy,
 ): Waits | undefined {
   const { situation, done } = ground;
-  if (waitsForCause(dictionary, posterior, suspect)) return "cause";
+  if (waitsForCause(dictionary, posterior, suspect) && !isAllAsked(dictionary, posterior, ground))
+    return "cause";
   if (causeCheck(dictionary, posterior, situation, done, suspect)) return "cause";
   if (against.some((check) => posterior.readings.get(check)!.count === 1)) return "repeat";
   // A reading that was taken again and came out the same was no slip.
   const stands = against.some((check) => posterior.readings.get(check)!.agreed > 1);
   if (stands || against.length > 1) return "contradicted";
-  if (proofs.length === 0 && directTest(dictionary, posterior, situation, done, item)) return "proof";
+  if (proofs.length === 0 && directTest(dictionary, posterior, ground, item)) return "proof";
   if (ownTest(dictionary, posterior, ground, suspect, proofs, economy)) return "own";
   if (rivalCheck(dictionary, posterior, situation, done, item, economy)) return "rival";
   return undefined;

@@ -4,9 +4,11 @@ import type { Row } from "../dictionary/rows.ts";
 import { readingAt } from "../inference/fineCases.ts";
 import type { Posterior } from "../inference/posterior.ts";
 import type { Check } from "../planning/checks.ts";
-import { costOf, hazardMinutes, minutesFor, type Situation } from "../planning/cost.ts";
+import { costOf, hazardMinutes, minutesFor } from "../planning/cost.ts";
 import { unreachedStates } from "../planning/reached.ts";
 import { stageToTouchDead, touchesLive } from "../planning/storedEnergy.ts";
+import type { CallGround } from "./call.ts";
+import { weightsByAnswers } from "./proof.ts";
 import { isDirectAt, type DirectPlace } from "./directPlace.ts";
 import { itemKey } from "../suspects/items.ts";
 
@@ -14,14 +16,14 @@ import { itemKey } from "../suspects/items.ts";
 export const SHOWS = 6;
 /** Two cases nearer than this many deviations read alike. */
 const ALIKE = 3;
-/** Of everything else, weighed as it started, at most this share may read as the item does. */
+/** Of everything else that the customer's answers leave, at most this share may read as the item does. */
 const MOST_ALIKE = 0.25;
 /** A test that says the same of a twentieth of everything else costs twice its minutes: it would have to be made again nearer. */
 const VAGUE = 20;
 
 /**
  * The check that puts an item to the proof: it reads otherwise than in the healthy unit if the item is at fault, and
- * hardly anything else reads so. Cheapest by minutes, dead before live by what a live one counts for, and the plainer its
+ * hardly anything else that the customer's words leave reads so. Cheapest by minutes, dead before live by what a live one counts for, and the plainer its
  * answer the better.
  * @param place only checks of this place
  * @returns undefined where no check is left that would
@@ -29,18 +31,18 @@ const VAGUE = 20;
 export function directTest(
   dictionary: Dictionary,
   posterior: Posterior,
-  situation: Situation,
-  done: ReadonlySet<string>,
+  { findings, situation, done }: CallGround,
   item: string,
   place?: DirectPlace,
 ): Check | undefined {
-  const { unit, cases, suspects } = dictionary;
+  const { unit, cases } = dictionary;
   const own = Uint8Array.from(cases, (c) => (itemKey(dictionary, c.suspect) === item ? 1 : 0));
   const { fine } = posterior;
   const entry = likeliestEntry(dictionary, posterior, item);
   if (entry < 1) return undefined;
   const likeliest = fine.low[entry]!;
-  const weights = cases.map((c) => suspects[c.suspect]!.prior * c.share);
+  const weights = new Float64Array(cases.length);
+  weightsByAnswers(dictionary, posterior, findings).forEach((w, f) => (weights[fine.low[f]!]! += w));
   const unreached = unreachedStates(dictionary, posterior);
   const danger = hazardMinutes(unit);
   const stage = stageToTouchDead(unit, done);

@@ -74,7 +74,7 @@ export function proofsOf(
 }
 
 /** Weights of the fine cases by their starting chances and what was only said. */
-function weightsByAnswers(
+export function weightsByAnswers(
   dictionary: Dictionary,
   { fine, logs }: Posterior,
   findings: readonly Evidence[],

@@ -38,7 +38,7 @@ describe("before an inverter is bought", () => {
     extractor.unit.items.flatMap(({ id }) => {
       const checks = [
         rivalCheck(extractor, posterior, atTheBench, done, id, { ...ECONOMY, secondVisit: 2000 }),
-        directTest(extractor, posterior, atTheBench, done, id),
+        directTest(extractor, posterior, { findings: [], situation: atTheBench, done }, id),
       ];
       return checks.filter((c) => c !== undefined && touchesLive(stage, c));
     });

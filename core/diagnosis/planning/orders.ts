@@ -60,11 +60,12 @@ export function ownProposal(order: Order, at: PlanningContext): Proposal | undef
 /** What a call that its chance would carry still waits for, where one check can bring it. */
 function checkForCall(at: PlanningContext, { waits, item, suspect, against }: CallAdvice): Check | undefined {
   const { dictionary, posterior, situation, done, evidence } = at;
+  const ground = { findings: evidence, situation, done };
   if (waits === "cause") return causeCheck(dictionary, posterior, situation, done, suspect);
-  if (waits === "proof") return directTest(dictionary, posterior, situation, done, item);
+  if (waits === "proof") return directTest(dictionary, posterior, ground, item);
   if (waits === "own") {
     const proofs = proofsOf(dictionary, posterior, evidence, item);
-    return ownTest(dictionary, posterior, { findings: evidence, situation, done }, suspect, proofs, ECONOMY);
+    return ownTest(dictionary, posterior, ground, suspect, proofs, ECONOMY);
   }
   if (waits === "rival") return rivalCheck(dictionary, posterior, situation, done, item, ECONOMY);
   if (waits !== "repeat") return undefined;

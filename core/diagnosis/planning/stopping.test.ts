@@ -4,7 +4,14 @@ import { minutesToSettle, stopOrCheck, type Economy, type Proposal } from "../in
 
 const unit = glasswasher();
 /** At 60 an hour a minute costs 1. */
-const economy: Economy = { labourPerHour: 60, secondVisit: 40, downTime: 20, trust: 10, callChance: 0.97 };
+const economy: Economy = {
+  labourPerHour: 60,
+  secondVisit: 40,
+  downTime: 20,
+  trust: 10,
+  callChance: 0.97,
+  lastChance: 0.95,
+};
 const WRONG = 70;
 const price = (id: string) => {
   const item = unit.items.find((i) => i.id === id)!;

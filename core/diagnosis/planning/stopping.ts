@@ -13,6 +13,8 @@ export interface Economy {
   readonly trust: number;
   /** How sure is sure enough to replace an item without another check. */
   readonly callChance: number;
+  /** … and where no check is left that would tell more. */
+  readonly lastChance: number;
 }
 
 /** Common practice, no source: an hour's labour, half of it to come again, and about as much again for the rest. */
@@ -22,6 +24,7 @@ export const ECONOMY: Economy = {
   downTime: 30,
   trust: 20,
   callChance: 0.97,
+  lastChance: 0.95,
 };
 
 /** Replacing the leading item now, against checking on until the right one is known. Money, expected. */

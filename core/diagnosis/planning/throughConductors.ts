@@ -30,6 +30,26 @@ export function pairsThroughConductors(unit: UnitModel): Pair[] {
 
 /** The quickest point on a net, else that on the nearest net along conductors. */
 function nearestPoints(unit: UnitModel): (net: string) => Point | undefined {
+  const joined = joinedNets(unit);
+  const points = quickestPoints(unit);
+  const known = new Map<string, Point | undefined>();
+  return (net) => {
+    if (!known.has(net)) known.set(net, nearest(net, points, joined));
+    return known.get(net);
+  };
+}
+
+/** A net and all that conductors join to it, the nearest first. */
+export function conductedNets(unit: UnitModel, net: string): ReadonlySet<string> {
+  const joined = joinedNets(unit);
+  const seen = new Set([net]);
+  // A set is walked in the order in which it grows.
+  for (const at of seen) for (const next of joined.get(at) ?? []) seen.add(next);
+  return seen;
+}
+
+/** For each net, those at the other ends of its conductors. */
+function joinedNets(unit: UnitModel): ReadonlyMap<string, ReadonlySet<string>> {
   const joined = new Map<string, Set<string>>();
   const beside = (net: string) => joined.get(net) ?? joined.set(net, new Set()).get(net)!;
   for (const { type, terminals } of unit.parts) {
@@ -37,12 +57,7 @@ function nearestPoints(unit: UnitModel): (net: string) => Point | undefined {
     const nets = Object.values(terminals);
     for (const net of nets) for (const other of nets) if (other !== net) beside(net).add(other);
   }
-  const points = quickestPoints(unit);
-  const known = new Map<string, Point | undefined>();
-  return (net) => {
-    if (!known.has(net)) known.set(net, nearest(net, points, joined));
-    return known.get(net);
-  };
+  return joined;
 }
 
 function nearest(

@@ -1,8 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasher } from "../../../tests/support/glasswasher.ts";
+import { demoUnit } from "../../../tests/support/demoUnits.ts";
 import { settle } from "#core/circuit/index.ts";
 import { predictReading } from "#core/meter/index.ts";
-import { expandUnit } from "#core/unit/index.ts";
+import { StateRuns, stateRuns } from "#core/sequence/index.ts";
+import { expandUnit, type Fault, type UnitModel } from "#core/unit/index.ts";
 import { placeRows } from "./places.ts";
 import { unlistedFaults } from "./unlisted.ts";
 
@@ -42,6 +44,39 @@ describe("faults that no list has", () => {
     expect(prior("changed-over:P4:W11/W16")).toBeLessThan(prior("changed-over:P4:W11/W12"));
     expect(ids).toContain("wrong-pin:W12@P4.3");
     expect(ids).not.toContain("wrong-pin:W12@P4.5");
+  });
+
+  test("a wire in another's place is put right at the plug; at the pins of a board, in its loom, for the board is sound", () => {
+    const itemOf = (id: string, of: UnitModel) =>
+      unlistedFaults(of).list.find((u) => u.suspect.id === id)!.suspect.item;
+    expect(itemOf("wrong-pin:W12@P4.3", unit)).toBe("conn-p4");
+    const prover = demoUnit("prover-pc2");
+    expect(prover.parts.find((p) => p.id === "P1.2")!.item).toBe("board");
+    expect(itemOf("wrong-pin:W1@P1.2", prover)).toBe("harness");
+    expect(itemOf("changed-over:P1:W1/W3", prover)).toBe("harness");
+  });
+
+  test("the two ends of one wire are not changed over, for that is the same wire", () => {
+    const dock = unlistedFaults(demoUnit("dock-bd3")).list.map((u) => u.suspect.id);
+    expect(dock).toContain("changed-over:X7:W60/W61");
+    expect(dock.filter((id) => /^changed-over:\w+:(\w+)\/\1$/u.test(id))).toEqual([]);
+  });
+
+  test("wires changed over open what the unit opens that is wired so: the battery's fuse, and not the charger's", () => {
+    const gate = demoUnit("gate-cg2");
+    const { unit: wider, list } = unlistedFaults(gate);
+    const { sizes } = list.find((u) => u.suspect.id === "changed-over:X1:W6/W8")!;
+    const wired: UnitModel = {
+      ...gate,
+      parts: gate.parts.map((p) => {
+        const to = { W6: { ...p.terminals, b: "X1_3" }, W8: { ...p.terminals, a: "X1_1" } }[p.id];
+        return to ? { ...p, terminals: to } : p;
+      }),
+    };
+    const opened = (runs: StateRuns, faults: readonly Fault[]) => runs.openings(faults).map((o) => o.part);
+    // The battery's whole current goes from its fuse through the motor's pin and the resting contact of K1 to ground.
+    expect(opened(new StateRuns(wired, stateRuns(gate)), [])).toEqual(["F2"]);
+    expect(opened(new StateRuns(wider, stateRuns(gate)), sizes[0]!)).toEqual(["F2"]);
   });
 
   test("wires chafe through to the chassis, relays' joints crack, rated parts may be others; what protects is no other part", () => {

@@ -59,6 +59,8 @@ const SHAKEN_TYPES: readonly string[] = [
   "contactor",
   "regulator",
 ];
+/** What an item consists of that only holds wires. */
+const PLACED: readonly string[] = ["wire", "pin", "screw-terminal", "splice"];
 /** Mode of a gap that is none: a wire goes there. */
 export const JOINED = "joined";
 /** A joint as it should be, Ω: as low as a floating circuit can still be solved with. */
@@ -123,12 +125,13 @@ class Geometry {
           const near = k === 0;
           if (near) this.bridged(one, other, 1);
           const [a, b] = [this.farEnd(one), this.farEnd(other)];
-          if (a && b && a.net !== b.net)
+          // The two ends of one wire in each other's place are the same wire.
+          if (a && b && one.wire !== other.wire && a.net !== b.net)
             this.add("changed-over", `${row}:${one.wire!.id}/${other.wire!.id}`, {
               name: `${one.wire!.id} and ${other.wire!.id} at ${row}`,
               modeName: "changed over",
               looks: "two wires in each other's place; compare with the drawing and with the other unit",
-              item: one.item,
+              item: this.misplaced(one),
               weight: near ? 1 : FAR_SHARE,
               sizes: [
                 [
@@ -149,12 +152,18 @@ class Geometry {
                 name: `${from.wire!.id} at ${to.label}`,
                 modeName: `in the wrong place, belongs at ${from.label}`,
                 looks: "a wire beside the place it belongs in",
-                item: from.item,
+                item: this.misplaced(from),
                 weight: 1,
                 sizes: [[open(from.wire!), this.joined(end.net, to.net)]],
               });
         }),
       );
+  }
+
+  /** What is put right where a wire sits in another's place: the plug, or the wire where its place is part of a board, which is sound. */
+  private misplaced({ item, wire }: Place): string {
+    const isPlug = this.unit.parts.every((p) => p.item !== item || PLACED.includes(p.type));
+    return isPlug ? item : wire!.item;
   }
 
   /** Where the wire of a place comes from, if it is the only thing on its net there but the place itself. */

@@ -101,6 +101,8 @@ export interface PartKind<P = unknown> {
   readonly across: readonly (readonly [string, string])[];
   /** From input to output, where what comes out is another supply than what went in: the way that a finger follows. */
   readonly through?: readonly (readonly [input: string, output: string])[];
+  /** Of what gives out what it takes in as other volts: where its feed is read. With none there, nothing comes out of a sound one. */
+  readonly fed?: readonly [string, string];
   /** Terminals from which it feeds a circuit of its own: a transformer's secondary. */
   readonly secondary?: readonly string[];
   /** Those of them worth a reading of V AC on whatever side they lie: windings, and ripple across a capacitor. */

@@ -80,6 +80,7 @@ export const powerSupply = definePart({
     ["l", "plus"],
     ["minus", "n"],
   ],
+  fed: ["l", "n"],
   across: [
     ["plus", "minus"],
     ["l", "n"],
@@ -97,6 +98,7 @@ export const buckRegulator = definePart({
   terminals: ["in", "out", "ground"],
   parameters: z.strictObject({ ...output, dropout: positive.default(1) }),
   through: [["in", "out"]],
+  fed: ["in", "ground"],
   across: [["out", "ground"]],
   modes,
   expand(build, p, condition) {
@@ -117,6 +119,7 @@ export const charger = definePart({
     ["l", "plus"],
     ["minus", "n"],
   ],
+  fed: ["l", "n"],
   across: [
     ["plus", "minus"],
     ["l", "n"],

@@ -30,6 +30,7 @@ export const powerTransformer = definePart({
     secondaryOhms: positive,
     magnetisingAmps: positive.default(0.01),
   }),
+  fed: ["p1", "p2"],
   secondary: ["s1", "tap", "s2"],
   across: [
     ["p1", "p2"],

@@ -48,6 +48,7 @@ export const transformer = definePart({
     /** Current the primary draws at no load, A. */
     magnetisingAmps: ohms.default(0.01),
   }),
+  fed: ["p1", "p2"],
   secondary: ["s1", "s2"],
   across: [
     ["p1", "p2"],
@@ -105,6 +106,7 @@ export const rectifier = definePart({
     ["a1", "plus"],
     ["minus", "a2"],
   ],
+  fed: ["a1", "a2"],
   across: [["plus", "minus"]],
   modes: [
     { id: "dead", name: "no DC output", looks: "everything behind it dark", weight: 0.7 },
@@ -150,6 +152,7 @@ export const regulator = definePart({
     biasOhms: ohms.default(5e4),
   }),
   through: [["in", "out"]],
+  fed: ["in", "ground"],
   across: [["out", "ground"]],
   modes: [
     { id: "dead", name: "no output", looks: "everything behind it dark", weight: 0.5 },
