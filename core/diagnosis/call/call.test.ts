@@ -4,6 +4,7 @@ import { ohms, seen, volts } from "../../../tests/support/glasswasherFindings.ts
 import { handCheck, handDictionary } from "../../../tests/support/handDictionary.ts";
 import {
   adviseCall,
+  ECONOMY,
   directParts,
   directTest,
   judge,
@@ -107,6 +108,40 @@ describe("a reading that what is to be called does not explain", () => {
     expect(waits(12.24, 12.24)).toBeUndefined();
     expect(waits(12.26)).toBe("repeat");
     expect(waits(12.26, 12.26)).toBe("contradicted");
+  });
+});
+
+describe("how sure is sure enough", () => {
+  const checks = ["a", "b"];
+  // The first check leaves 24 to 1; the second would tell the two apart.
+  const faults = [
+    { id: "fault", prior: 0.96, sizes: [[0, 12]] },
+    { id: "other", prior: 0.04, sizes: [[0, 6]] },
+  ];
+  const ready = (sure: { callChance: number; lastChance: number }, asked: readonly string[]) => {
+    const hand = handDictionary(
+      asked,
+      asked.map(() => 12),
+      faults,
+    );
+    const findings: Evidence[] = [{ kind: "reading", id: "first", check: handCheck(asked, 0), value: 0 }];
+    const advice = adviseCall(hand, weigh(hand, findings), groundOf(findings), { ...ECONOMY, ...sure });
+    expect(advice.item).toBe("fault");
+    expect(advice.chance).toBeCloseTo(0.96, 3);
+    return advice.ready;
+  };
+
+  test("less where nothing is left to ask than where a check would tell more", () => {
+    const sure = { callChance: 0.97, lastChance: 0.95 };
+    expect(ready(sure, ["a"])).toBe(true);
+    expect(ready(sure, checks)).toBe(false);
+  });
+
+  test("to the hundredth, on both sides of either", () => {
+    expect(ready({ callChance: 0.97, lastChance: 0.961 }, ["a"])).toBe(false);
+    expect(ready({ callChance: 0.97, lastChance: 0.959 }, ["a"])).toBe(true);
+    expect(ready({ callChance: 0.961, lastChance: 0.961 }, checks)).toBe(false);
+    expect(ECONOMY).toMatchObject({ callChance: 0.97, lastChance: 0.95 });
   });
 });
 

@@ -26,8 +26,9 @@ export function supplyOf(unit: UnitModel, part: string): Supply | undefined {
   const kind = CATALOGUE.get(one.type)!;
   if (!kind.fed) return undefined;
   const nets = ([a, b]: readonly [string, string]) => [one.terminals[a]!, one.terminals[b]!] as const;
-  // What it gives out is the pair that it is not fed at.
-  const output = kind.across.find((pair) => pair.join() !== kind.fed!.join())!;
+  const winding = kind.secondary && ([kind.secondary[0]!, kind.secondary.at(-1)!] as const);
+  // Of what has no winding, what it gives out is the pair that it is not fed at.
+  const output = winding ?? kind.across.find((pair) => pair.join() !== kind.fed!.join())!;
   return { feed: nets(kind.fed), output: nets(output) };
 }
 
