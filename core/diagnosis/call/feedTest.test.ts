@@ -2,8 +2,9 @@ import { describe, expect, test } from "@jest/globals";
 import { demoDictionary, demoUnit } from "../../../tests/support/demoUnits.ts";
 import { observationCheck, readingCheck, type Evidence } from "../index.ts";
 import { nextByOrder } from "../planning/orders.ts";
+import { netOf } from "../planning/pointNets.ts";
 import { judge } from "./judge.ts";
-import { readsVolts, supplyOf } from "./feedTest.ts";
+import { feedBefore, readsVolts, supplyOf } from "./feedTest.ts";
 
 const dictionary = demoDictionary("gate-cg2");
 const { unit } = dictionary;
@@ -65,6 +66,8 @@ describe("where a supply is read", () => {
   const at = (fn: "vdc" | "vac" | "ohm", red: string, black: string) =>
     readingCheck({ state: "standby", lifts: [] }, fn, red, black);
 
+  const live = (red: string, black: string) => at("vac", red, black);
+
   test("its feed at the part itself, to whatever conductors join to its common, either way round", () => {
     expect(U1).toEqual({ feed: ["V24", "G"], output: ["V5", "G"] });
     expect(readsVolts(unit, U1.feed, at("vdc", "K1.no", "GND"))).toBe(true);
@@ -76,6 +79,22 @@ describe("where a supply is read", () => {
     expect(readsVolts(unit, U1.feed, at("vdc", "X1.1", "GND"))).toBe(false);
     expect(readsVolts(unit, U1.feed, at("vdc", "K1.no", "TP5"))).toBe(false);
     expect(readsVolts(unit, U1.feed, at("ohm", "K1.no", "GND"))).toBe(false);
+  });
+
+  test("of a net that no probe reaches, at the nearest place that conductors join to it", () => {
+    const roaster = demoUnit("roaster-dr6");
+    const before = feedBefore(roaster, "K3", [live("K3.no", "TB.N")])!;
+    expect(before[0]).toBe("B_LS");
+    expect(readsVolts(roaster, before, live("P1.1", "TB.N"))).toBe(true);
+    // On the same wire, but further off.
+    expect(readsVolts(roaster, before, live("S1.2", "TB.N"))).toBe(false);
+  });
+
+  test("a part in series by what stands before it, where too little was read behind it to a reference", () => {
+    const roaster = demoUnit("roaster-dr6");
+    expect(feedBefore(roaster, "LS1", [live("LS1.2", "T1.S2")])).toEqual([netOf(roaster, "LS1.a"), "COM24"]);
+    expect(feedBefore(roaster, "LS1", [live("LS1.1", "LS2.1")])).toBeUndefined();
+    expect(feedBefore(roaster, "none", [live("LS1.2", "T1.S2")])).toBeUndefined();
   });
 
   test("a motor gives nothing out", () => {

@@ -2,13 +2,13 @@ import { needsLive } from "#core/meter/index.ts";
 import type { Dictionary } from "../dictionary/dictionary.ts";
 import type { Evidence } from "../inference/evidence.ts";
 import type { Posterior } from "../inference/posterior.ts";
-import type { Check } from "../planning/checks.ts";
+import type { Check, ReadingCheck } from "../planning/checks.ts";
 import { costOf, hazardMinutes, minutesFor } from "../planning/cost.ts";
 import { mistakeCost, type Economy } from "../planning/stopping.ts";
 import { directPlace, isDirectAt } from "./directPlace.ts";
 import { directTest, likeliestEntry } from "./directTest.ts";
 import type { CallGround } from "./call.ts";
-import { feedTest, readsVolts, supplyOf } from "./feedTest.ts";
+import { feedBefore, feedTest, readsVolts, supplyOf } from "./feedTest.ts";
 import { testBetween } from "./testBetween.ts";
 import type { Proof } from "./proof.ts";
 import { itemKey } from "../suspects/items.ts";
@@ -41,25 +41,31 @@ export function ownTest(
   );
   const item = itemKey(dictionary, suspect);
   const own = proofs.flatMap((p) => direct.get(p.finding) ?? []);
+  if (own.length > 0 && !supply) return undefined;
   // What gives out nothing is at fault only where something goes in; read dead or on the bench, it needs no feed.
-  const feed = () =>
-    supply && own.every((f) => isTooLittle(dictionary, f))
-      ? feedTest(dictionary, posterior, ground, supply)
-      : undefined;
+  const feed = () => {
+    const little = (supply ? own : findings).flatMap((f) => tooLittle(dictionary, f) ?? []);
+    if (supply) return little.length === own.length ? supply.feed : undefined;
+    return feedBefore(unit, place.part, little);
+  };
   const entry = likeliestEntry(dictionary, posterior, item);
   const itself = () =>
     directTest(dictionary, posterior, ground, item, place) ??
     testBetween(dictionary, situation, done, posterior.fine.low[entry]!, place);
-  const check = (own.length > 0 ? undefined : itself()) ?? feed();
+  const before = () => {
+    const pair = feed();
+    return pair && feedTest(dictionary, posterior, ground, pair);
+  };
+  const check = (own.length > 0 ? undefined : itself()) ?? before();
   if (!check) return undefined;
   const minutes = minutesFor(costOf(unit, situation, check), hazardMinutes(unit));
   const price = (minutes / 60) * economy.labourPerHour;
   return price < OUTSIDE_SHARE * mistakeCost(unit, item, economy) ? check : undefined;
 }
 
-/** Whether a finding is a live reading that is less than it should be. */
-function isTooLittle(dictionary: Dictionary, finding: Evidence): boolean {
-  if (finding.kind !== "reading" || !needsLive(finding.check.fn)) return false;
+/** The check of a live reading that is less than it should be. */
+function tooLittle(dictionary: Dictionary, finding: Evidence): ReadingCheck | undefined {
+  if (finding.kind !== "reading" || !needsLive(finding.check.fn)) return undefined;
   const row = dictionary.row(finding.check);
-  return "mean" in row && Math.abs(finding.value) < Math.abs(row.mean[0]!);
+  return "mean" in row && Math.abs(finding.value) < Math.abs(row.mean[0]!) ? finding.check : undefined;
 }
