@@ -126,6 +126,7 @@ const WAITS: Readonly<Record<Waits, string>> = {
   cause: "It has opened; find what opened it before it is replaced.",
   proof: "Only elimination speaks for it so far; put it to the proof first.",
   own: "Readings elsewhere prove it; read it by itself first.",
+  feed: "It gives nothing out; read what goes in first.",
   rival: "Something elsewhere fits nearly as well; one more check tells them apart.",
   repeat: "One reading speaks against it; take that one again first.",
   contradicted: "Several readings speak against it.",

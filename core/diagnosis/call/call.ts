@@ -22,6 +22,8 @@ export type Waits =
   | "proof"
   /** It is proved by readings elsewhere, and can be read by itself. */
   | "own"
+  /** It gives out nothing, and what goes into it was not read. */
+  | "feed"
   /** Something elsewhere fits nearly as well, and a check that tells them apart costs less than the mistake. */
   | "rival"
   /** A reading speaks against it that was taken only once. */
@@ -109,7 +111,8 @@ function waitsFor(
   const stands = against.some((check) => posterior.readings.get(check)!.agreed > 1);
   if (stands || against.length > 1) return "contradicted";
   if (proofs.length === 0 && directTest(dictionary, posterior, ground, item)) return "proof";
-  if (ownTest(dictionary, posterior, ground, suspect, proofs, economy)) return "own";
+  const own = ownTest(dictionary, posterior, ground, suspect, proofs, economy);
+  if (own) return own.waits;
   if (rivalCheck(dictionary, posterior, situation, done, item, economy)) return "rival";
   return undefined;
 }
@@ -172,7 +175,9 @@ function waitsForCause(dictionary: Dictionary, posterior: Posterior, suspect: nu
   return causes > CAUSES_LEFT;
 }
 
-/** Whether an item is called, or would be but for a cause, a proof, a reading of its own or a rival. */
+const BEFORE_A_CALL: readonly Waits[] = ["cause", "proof", "own", "feed", "rival"];
+
+/** Whether an item is called, or would be but for a cause, a proof, a reading of its own or of its feed, or a rival. */
 export function isNearCall({ ready, waits }: CallAdvice): boolean {
-  return ready || waits === "cause" || waits === "proof" || waits === "own" || waits === "rival";
+  return ready || (waits !== undefined && BEFORE_A_CALL.includes(waits));
 }

@@ -49,7 +49,7 @@ describe("what gives out nothing", () => {
     const { advice, led, next } = judged();
     expect(led).toBe("U1:dead");
     expect(advice.chance).toBeGreaterThan(0.99);
-    expect(advice).toMatchObject({ item: "board", ready: false, waits: "own" });
+    expect(advice).toMatchObject({ item: "board", ready: false, waits: "feed" });
     expect(next?.id).toBe("standby/vdc/K1.no/GND");
   });
 

@@ -77,7 +77,7 @@ describe("what readings elsewhere prove", () => {
     const proofs = proofsOf(wide, posterior, crossed, advice.item);
     const at = (labourPerHour: number) =>
       ownTest(wide, posterior, ground, advice.suspect, proofs, { ...ECONOMY, labourPerHour });
-    expect(at(60)?.id).toBe(before.next!.id);
+    expect(at(60)?.check.id).toBe(before.next!.id);
     expect(at(6000)).toBeUndefined();
     // Trust lost is money of the mistake only, so that it puts the mistake at so many times the reading's price.
     const minutes = minutesFor(costOf(unit, ground.situation, before.next!), hazardMinutes(unit));
@@ -86,7 +86,7 @@ describe("what readings elsewhere prove", () => {
       const trust = ECONOMY.trust + times * price - mistakeCost(unit, advice.item);
       return ownTest(wide, posterior, ground, advice.suspect, proofs, { ...ECONOMY, trust });
     };
-    expect(whereMistakeIs(20 * 1.05)?.id).toBe(before.next!.id);
+    expect(whereMistakeIs(20 * 1.05)?.check.id).toBe(before.next!.id);
     expect(whereMistakeIs(20 * 0.95)).toBeUndefined();
   });
 });

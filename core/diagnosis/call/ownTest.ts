@@ -16,6 +16,12 @@ import { itemKey } from "../suspects/items.ts";
 /** Share of faults that are none the program can think of, and look elsewhere like one it knows. Common practice, no source. */
 const OUTSIDE_SHARE = 0.05;
 
+/** A check before a call, and what the call waits for until it is made. */
+export interface OwnTest {
+  readonly check: Check;
+  readonly waits: "own" | "feed";
+}
+
 /**
  * The reading of the suspect by itself, where only readings elsewhere speak for it: wires crossed in another loom make a sound
  * pin look open from everywhere but across it. Of what is read by what it gives out, what goes in. Not where it costs more than
@@ -28,7 +34,7 @@ export function ownTest(
   suspect: number,
   proofs: readonly Proof[],
   economy: Economy,
-): Check | undefined {
+): OwnTest | undefined {
   const { unit, suspects } = dictionary;
   const { findings, situation, done } = ground;
   const place = directPlace(unit, suspects[suspect]!);
@@ -36,11 +42,11 @@ export function ownTest(
   const supply = supplyOf(unit, place.part);
   const isDirect = (check: Check) =>
     isDirectAt(unit, place, check) || (supply !== undefined && readsVolts(unit, supply.output, check));
-  const direct = new Map(
+  const directly = new Map(
     findings.flatMap((f) => (f.kind !== "claim" && isDirect(f.check) ? [[f.id, f]] : [])),
   );
   const item = itemKey(dictionary, suspect);
-  const own = proofs.flatMap((p) => direct.get(p.finding) ?? []);
+  const own = proofs.flatMap((p) => directly.get(p.finding) ?? []);
   if (own.length > 0 && !supply) return undefined;
   // What gives out nothing is at fault only where something goes in; read dead or on the bench, it needs no feed.
   const feed = () => {
@@ -56,11 +62,14 @@ export function ownTest(
     const pair = feed();
     return pair && feedTest(dictionary, posterior, ground, pair);
   };
-  const check = (own.length > 0 ? undefined : itself()) ?? before();
+  const direct = own.length > 0 ? undefined : itself();
+  const check = direct ?? before();
   if (!check) return undefined;
   const minutes = minutesFor(costOf(unit, situation, check), hazardMinutes(unit));
   const price = (minutes / 60) * economy.labourPerHour;
-  return price < OUTSIDE_SHARE * mistakeCost(unit, item, economy) ? check : undefined;
+  return price < OUTSIDE_SHARE * mistakeCost(unit, item, economy)
+    ? { check, waits: direct ? "own" : "feed" }
+    : undefined;
 }
 
 /** The check of a live reading that is less than it should be. */

@@ -63,9 +63,9 @@ function checkForCall(at: PlanningContext, { waits, item, suspect, against }: Ca
   const ground = { findings: evidence, situation, done };
   if (waits === "cause") return causeCheck(dictionary, posterior, situation, done, suspect);
   if (waits === "proof") return directTest(dictionary, posterior, ground, item);
-  if (waits === "own") {
+  if (waits === "own" || waits === "feed") {
     const proofs = proofsOf(dictionary, posterior, evidence, item);
-    return ownTest(dictionary, posterior, ground, suspect, proofs, ECONOMY);
+    return ownTest(dictionary, posterior, ground, suspect, proofs, ECONOMY)?.check;
   }
   if (waits === "rival") return rivalCheck(dictionary, posterior, situation, done, item, ECONOMY);
   if (waits !== "repeat") return undefined;
