@@ -27,7 +27,7 @@ export default defineConfig({
     // What a test answers itself would not reach it through a service worker; its own tests allow one.
     serviceWorkers: "block",
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: "/usr/bin/chromium-headless-shell",
       args: [
         "--headless",
         "--no-sandbox",

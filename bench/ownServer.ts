@@ -41,7 +41,7 @@ export async function startOwnServer({
 /** Debian's Chromium without a window. */
 export function launchBrowser(): Promise<Browser> {
   return chromium.launch({
-    executablePath: "/usr/bin/chromium",
+    executablePath: "/usr/bin/chromium-headless-shell",
     args: [
       "--headless",
       "--no-sandbox",

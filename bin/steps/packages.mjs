@@ -13,13 +13,13 @@ export function postgresBin() {
   return versions[0] && path.join(POSTGRES, versions[0], "bin");
 }
 
-export const CHROMIUM = "/usr/bin/chromium";
+export const CHROMIUM = "/usr/bin/chromium-headless-shell";
 
 /** Installs the Debian packages that are missing when root; otherwise says exactly which to install. */
 export async function ensurePackages({ browser = false, simulator = false } = {}) {
   const missing = [];
   if (!postgresBin()) missing.push("postgresql");
-  if (browser && !existsSync(CHROMIUM)) missing.push("chromium");
+  if (browser && !existsSync(CHROMIUM)) missing.push("chromium-headless-shell");
   if (simulator && !existsSync("/usr/bin/ngspice")) missing.push("ngspice");
   if (missing.length === 0) return;
   const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(" ")}`;

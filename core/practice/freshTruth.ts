@@ -35,16 +35,25 @@ export function freshTruth(unit: UnitModel, faults: readonly Fault[], meant: Uni
         // A fuse is blown on the bench whatever blew it.
         if (check.trial === "bench" && opened.has(check.subject) && !resets(unit, check.subject))
           return false;
+        // On the bench a part shows what is wrong with it, and nothing that is wrong elsewhere; one of another value shows that.
+        if (check.trial === "bench")
+          return isAsMeant(unit, meant, check.subject)
+            ? !faults.some((f) => f.part === check.subject)
+            : undefined;
         // Which part another one would put right is not known of a unit that is wired otherwise.
         if (meant !== unit) return undefined;
-        // On the bench a part shows what is wrong with it, and nothing that is wrong elsewhere.
-        if (check.trial === "bench") return !faults.some((f) => f.part === check.subject);
         if (check.trial !== "swap") return undefined;
         return faults.every((f) => unit.parts.find((p) => p.id === f.part)!.item === check.subject);
       case "observation":
         return answer(unit, runs, faults, opened, check.observation);
     }
   };
+}
+
+/** Whether a part itself is the one that was meant, however it is wired. */
+function isAsMeant(unit: UnitModel, meant: UnitModel, id: string): boolean {
+  const [one, other] = [unit, meant].map((u) => u.parts.find((p) => p.id === id)?.parameters);
+  return JSON.stringify(one) === JSON.stringify(other);
 }
 
 function resets(unit: UnitModel, id: string): boolean {

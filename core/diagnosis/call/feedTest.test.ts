@@ -1,10 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
 import { demoDictionary, demoUnit } from "../../../tests/support/demoUnits.ts";
-import { observationCheck, readingCheck, type Evidence } from "../index.ts";
+import { ECONOMY, observationCheck, readingCheck, weigh, type Evidence } from "../index.ts";
 import { nextByOrder } from "../planning/orders.ts";
 import { netOf } from "../planning/pointNets.ts";
 import { judge } from "./judge.ts";
-import { feedBefore, readsVolts, supplyOf } from "./feedTest.ts";
+import { ownTest } from "./ownTest.ts";
+import { feedBefore, feedTest, readsVolts, supplyOf } from "./feedTest.ts";
 
 const dictionary = demoDictionary("gate-cg2");
 const { unit } = dictionary;
@@ -59,6 +60,41 @@ describe("what gives out nothing", () => {
       ready: true,
     });
     expect(judged(read("in", "standby", "vdc", "K1.no", "GND", 0)).advice.ready).toBe(false);
+  });
+});
+
+describe("what gives out too little elsewhere", () => {
+  // A plug further on carries no 12 V; the board's own test point was not read.
+  const kiln = demoDictionary("kiln-pk9");
+  const rail = supplyOf(kiln.unit, "D1")!.output;
+  const suspect = kiln.suspects.findIndex((s) => s.id === "D1:dead");
+  const ownOf = (...findings: Evidence[]) =>
+    ownTest(
+      kiln,
+      weigh(kiln, findings),
+      {
+        findings,
+        situation: { band: "live", state: "standby", lifts: [], coversOff: [] },
+        done: new Set(findings.flatMap((f) => (f.kind === "claim" ? [] : [f.check.id]))),
+      },
+      suspect,
+      [],
+      ECONOMY,
+    );
+
+  test("is read at its own output first", () => {
+    const own = ownOf(read("coil", "standby", "vdc", "K1.A", "GND", 0));
+    expect(own?.waits).toBe("own");
+    expect(own?.check.kind === "reading" && readsVolts(kiln.unit, rail, own.check)).toBe(true);
+    expect(own?.check.id).toContain("TP12");
+  });
+
+  test("and not once more, when it was", () => {
+    const situation = { band: "live", state: "standby", lifts: [], coversOff: [] } as const;
+    const at = (findings: readonly Evidence[]) =>
+      feedTest(kiln, weigh(kiln, findings), { findings, situation, done: new Set() }, rail)?.id;
+    expect(at([])).toContain("TP12");
+    expect(at([read("rail", "standby", "vdc", "TP12", "GND", 0)])).toBeUndefined();
   });
 });
 

@@ -57,7 +57,8 @@ export function ownTest(
   const entry = likeliestEntry(dictionary, posterior, item);
   const itself = () =>
     directTest(dictionary, posterior, ground, item, place) ??
-    testBetween(dictionary, situation, done, posterior.fine.low[entry]!, place);
+    testBetween(dictionary, situation, done, posterior.fine.low[entry]!, place) ??
+    (supply && feedTest(dictionary, posterior, ground, supply.output));
   const before = () => {
     const pair = feed();
     return pair && feedTest(dictionary, posterior, ground, pair);
