@@ -127,6 +127,7 @@ const WAITS: Readonly<Record<Waits, string>> = {
   proof: "Only elimination speaks for it so far; put it to the proof first.",
   own: "Readings elsewhere prove it; read it by itself first.",
   feed: "It gives nothing out; read what goes in first.",
+  alone: "It reads low with everything connected; read it alone first.",
   rival: "Something elsewhere fits nearly as well; one more check tells them apart.",
   repeat: "One reading speaks against it; take that one again first.",
   contradicted: "Several readings speak against it.",

@@ -100,6 +100,8 @@ const WAITS: Readonly<Record<Waits, string>> = {
     "So far it follows by elimination only. The next check tests it directly: make it before anything is bought.",
   own: "Readings elsewhere prove it. The next check reads it by itself and costs less than the mistake: make it first.",
   feed: "It gives nothing out, and nobody has read what goes in. The next check does, and costs less than the mistake: make it first.",
+  alone:
+    "It reads low with everything connected, and something beside it would too. The next check reads it alone and costs less than the mistake: make it first.",
   rival:
     "Something elsewhere fits nearly as well. The next check tells them apart and costs less than the mistake: make it first.",
   repeat: "One reading speaks against it. Take that one again before anything is bought.",

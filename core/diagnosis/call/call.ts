@@ -24,6 +24,8 @@ export type Waits =
   | "own"
   /** It gives out nothing, and what goes into it was not read. */
   | "feed"
+  /** It reads low with everything connected, and can be read alone. */
+  | "alone"
   /** Something elsewhere fits nearly as well, and a check that tells them apart costs less than the mistake. */
   | "rival"
   /** A reading speaks against it that was taken only once. */
@@ -175,7 +177,7 @@ function waitsForCause(dictionary: Dictionary, posterior: Posterior, suspect: nu
   return causes > CAUSES_LEFT;
 }
 
-const BEFORE_A_CALL: readonly Waits[] = ["cause", "proof", "own", "feed", "rival"];
+const BEFORE_A_CALL: readonly Waits[] = ["cause", "proof", "own", "feed", "alone", "rival"];
 
 /** Whether an item is called, or would be but for a cause, a proof, a reading of its own or of its feed, or a rival. */
 export function isNearCall({ ready, waits }: CallAdvice): boolean {

@@ -7,6 +7,7 @@ import { costOf, hazardMinutes, minutesFor } from "../planning/cost.ts";
 import { mistakeCost, type Economy } from "../planning/stopping.ts";
 import { directPlace, isDirectAt } from "./directPlace.ts";
 import { directTest, likeliestEntry } from "./directTest.ts";
+import { aloneTest } from "./aloneTest.ts";
 import type { CallGround } from "./call.ts";
 import { feedBefore, feedTest, readsVolts, supplyOf } from "./feedTest.ts";
 import { testBetween } from "./testBetween.ts";
@@ -19,12 +20,12 @@ const OUTSIDE_SHARE = 0.05;
 /** A check before a call, and what the call waits for until it is made. */
 export interface OwnTest {
   readonly check: Check;
-  readonly waits: "own" | "feed";
+  readonly waits: "own" | "feed" | "alone";
 }
 
 /**
  * The reading of the suspect by itself, where only readings elsewhere speak for it: wires crossed in another loom make a sound
- * pin look open from everywhere but across it. Of what is read by what it gives out, what goes in. Not where it costs more than
+ * pin look open from everywhere but across it. Of what is read by what it gives out, what goes in; of what reads low with everything connected, the part alone. Not where it costs more than
  * the mistakes it spares.
  */
 export function ownTest(
@@ -47,7 +48,13 @@ export function ownTest(
   );
   const item = itemKey(dictionary, suspect);
   const own = proofs.flatMap((p) => directly.get(p.finding) ?? []);
-  if (own.length > 0 && !supply) return undefined;
+  const pays = (check: Check | undefined, waits: OwnTest["waits"]): OwnTest | undefined => {
+    if (!check) return undefined;
+    const minutes = minutesFor(costOf(unit, situation, check), hazardMinutes(unit));
+    const price = (minutes / 60) * economy.labourPerHour;
+    return price < OUTSIDE_SHARE * mistakeCost(unit, item, economy) ? { check, waits } : undefined;
+  };
+  if (own.length > 0 && !supply) return pays(aloneTest(dictionary, ground, place.part, own), "alone");
   // What gives out nothing is at fault only where something goes in; read dead or on the bench, it needs no feed.
   const feed = () => {
     const little = (supply ? own : findings).flatMap((f) => tooLittle(dictionary, f) ?? []);
@@ -64,13 +71,7 @@ export function ownTest(
     return pair && feedTest(dictionary, posterior, ground, pair);
   };
   const direct = own.length > 0 ? undefined : itself();
-  const check = direct ?? before();
-  if (!check) return undefined;
-  const minutes = minutesFor(costOf(unit, situation, check), hazardMinutes(unit));
-  const price = (minutes / 60) * economy.labourPerHour;
-  return price < OUTSIDE_SHARE * mistakeCost(unit, item, economy)
-    ? { check, waits: direct ? "own" : "feed" }
-    : undefined;
+  return direct ? pays(direct, "own") : pays(before(), "feed");
 }
 
 /** The check of a live reading that is less than it should be. */

@@ -63,7 +63,7 @@ function checkForCall(at: PlanningContext, { waits, item, suspect, against }: Ca
   const ground = { findings: evidence, situation, done };
   if (waits === "cause") return causeCheck(dictionary, posterior, situation, done, suspect);
   if (waits === "proof") return directTest(dictionary, posterior, ground, item);
-  if (waits === "own" || waits === "feed") {
+  if (waits === "own" || waits === "feed" || waits === "alone") {
     const proofs = proofsOf(dictionary, posterior, evidence, item);
     return ownTest(dictionary, posterior, ground, suspect, proofs, ECONOMY)?.check;
   }
