@@ -63,6 +63,61 @@ describe("a switching supply", () => {
   });
 });
 
+describe("a regulator behind a supply at its limit", () => {
+  /** 15 V of so many amperes, a regulator to 5 V that needs 1.5 V more, and 65 Ω, which take 77 mA of 5 V. */
+  const rails = (limit: number) => {
+    const c = new CircuitBuilder()
+      .branch("s", "0", { ohms: 0.1, dcVolts: 300 })
+      .branch("s", "0", { ohms: 1e10 })
+      .branch("r", "0", { ohms: 1e10 })
+      .branch("x", "v", { ohms: 0.001 })
+      .branch("v", "0", { ohms: 65 })
+      .branch("r", "0", { ohms: 1e6 })
+      .constraint({
+        kind: "regulator",
+        id: "U1/output",
+        a: 2,
+        b: 3,
+        c: 0,
+        region: "off",
+        amps: 1,
+        volts: 5,
+      });
+    expect([c.node("r"), c.node("x")]).toEqual([2, 3]);
+    c.control({
+      kind: "converter",
+      id: "PS",
+      input: [c.node("s"), 0],
+      domain: "dc",
+      minimum: 60,
+      source: 2,
+      sourceOhms: 0.02,
+      load: 1,
+      volts: 15,
+      limit,
+      efficiency: 0.85,
+    });
+    c.control({ kind: "regulator", id: "U1", constraint: 0, ground: 0, volts: 5, dropout: 1.5, limit: 1 });
+    const point = settle(c.build());
+    return { point, raw: volts(point, c.node("r")), rail: volts(point, c.node("v")) };
+  };
+
+  // The supply's amperes through 65 Ω, and what the regulator needs above that.
+  test.each([0.02, 0.05, 0.075])("gets no more than %d A through its load, and rests there", (limit) => {
+    const { point, raw, rail } = rails(limit);
+    expect(point.status).toBe("settled");
+    expect(rail).toBeCloseTo(65 * limit, 2);
+    expect(raw).toBeCloseTo(65 * limit + 1.5, 2);
+  });
+
+  test.each([0.079, 0.2, 1])("holds its output on %d A, and the supply holds its own", (limit) => {
+    const { point, raw, rail } = rails(limit);
+    expect(point.status).toBe("settled");
+    expect(rail).toBeCloseTo(5, 2);
+    expect(raw).toBeCloseTo(15, 1);
+  });
+});
+
 describe("protection", () => {
   const guarded = (loadOhms: number) => {
     const c = new CircuitBuilder()

@@ -166,13 +166,22 @@ function sensed({ senses }: Extract<Control, { kind: "relay" }>, solved: Solved)
   return Math.hypot(ampsIn(solved, "ac", senses.branch), ampsIn(solved, "dc", senses.branch));
 }
 
-/** Where every control goes from here. What protects opens only on currents that the others no longer move. */
+/**
+ * Where every control goes from here. What protects opens only on currents that the others no longer move, and a regulator sees whether
+ * it can hold its output once the supply that feeds it has come to rest: a supply at its limit stays where a plain drop leaves it.
+ */
 function nextSettings(circuit: Circuit, settings: readonly Setting[], solved: Solved): Setting[] {
   const next = circuit.controls.map((c, i) =>
     protects(c) ? settings[i]! : settingOf(c, settings[i]!, solved),
   );
-  if (next.some((setting, i) => !agree(settings[i]!, setting))) return next;
-  return circuit.controls.map((c, i) => (protects(c) ? settingOf(c, settings[i]!, solved) : next[i]!));
+  const moves = (c: Control, i: number) => !agree(settings[i]!, next[i]!);
+  if (!circuit.controls.some(moves))
+    return circuit.controls.map((c, i) => (protects(c) ? settingOf(c, settings[i]!, solved) : next[i]!));
+  if (!circuit.controls.some((c, i) => c.kind === "converter" && moves(c, i))) return next;
+  return next.map((setting, i) => {
+    const was = settings[i]!;
+    return was.region === "starved" && setting.region !== "off" ? was : setting;
+  });
 }
 
 /** Size of the sum of two branches' currents: what leaves by neither of them, A. */
