@@ -1,19 +1,17 @@
 /**
- * Mutation testing: `npm run test:mutants` (bin/mutants.ts), which chooses the lines. Sentences are not mutated: a text that
+ * Mutation testing: `npm run test:mutants` (bin/mutants/run.ts), which chooses the lines. Sentences are not mutated: a text that
  * reads otherwise is found by reading, not by tests.
  */
 export default {
-  testRunner: "jest",
-  testRunnerNodeArgs: ["--experimental-vm-modules", "--no-warnings"],
-  jest: { configFile: "bin/mutants/jest.config.mjs", enableFindRelatedTests: true },
-  coverageAnalysis: "perTest",
+  testRunner: "command",
+  commandRunner: { command: "node bin/mutants/tests.mjs" },
   mutator: { excludedMutations: ["StringLiteral"] },
   reporters: ["json", "progress-append-only"],
   jsonReporter: { fileName: ".zygodrome/mutants.json" },
   tempDirName: ".zygodrome/mutants",
   cleanTempDir: "always",
-  concurrency: 2,
-  timeoutMS: 60_000,
+  concurrency: Number(process.env.MUTANTS_AT_ONCE ?? 2),
+  timeoutMS: 90_000,
   dryRunTimeoutMinutes: 40,
   ignorePatterns: ["docs/screenshots", "build", "bench", "app", ".zygodrome", "test-results"],
   disableTypeChecks: false,

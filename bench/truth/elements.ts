@@ -31,7 +31,7 @@ export interface Conditions {
 }
 
 export const OPEN = 1e10;
-const SHORT = 5e-3;
+export const SHORT = 5e-3;
 
 const COUPLING = 0.9999999;
 
@@ -85,13 +85,29 @@ export class Cards {
   d(tag: string, a: string, k: string, p: Junction, mode?: "open" | "shorted"): void {
     if (mode === "open") return this.r(tag, a, k, OPEN);
     if (mode === "shorted") this.r(`${tag}s`, a, k, SHORT);
+    this.junction(tag, a, k, p);
+  }
+  private junction(tag: string, a: string, k: string, p: Junction, breaks = ""): void {
     const thermal = (1.380649e-23 * 300.15) / 1.602176634e-19;
     const is =
       p.forwardAmps /
       (Math.exp((p.forwardVolts - p.forwardAmps * p.seriesOhms) / (p.emission * thermal)) - 1);
-    const model = `dm${[is, p.emission, p.seriesOhms].map((x) => x.toExponential(6).replace(/[^0-9e]/g, "_")).join("")}`;
-    this.models.add(`.model ${model} d(is=${is} n=${p.emission} rs=${p.seriesOhms} tnom=27)`);
+    const figures = [is, p.emission, p.seriesOhms].map((x) => x.toExponential(6).replace(/[^0-9e]/g, "_"));
+    const model = `dm${figures.join("")}${breaks.replace(/[^0-9a-z]/g, "_")}`;
+    this.models.add(`.model ${model} d(is=${is} n=${p.emission} rs=${p.seriesOhms} tnom=27${breaks})`);
     this.lines.push(`${this.name("d", tag)} ${a} ${k} ${model}`);
+  }
+  /** A zener: the simulator's own breakdown, which begins at its volts with the current that its forward drop is given at. */
+  zener(
+    tag: string,
+    a: string,
+    k: string,
+    p: Junction & { readonly zenerVolts: number },
+    mode?: string,
+  ): void {
+    if (mode === "open") return this.r(tag, a, k, OPEN);
+    if (mode === "shorted") this.r(`${tag}s`, a, k, SHORT);
+    this.junction(tag, a, k, p, ` bv=${p.zenerVolts} ibv=${p.forwardAmps} nbv=1`);
   }
   /** Couples inductors as tightly as the simulator takes it. */
   couple(tag: string, tags: readonly string[]): void {
@@ -114,15 +130,15 @@ export function clean(id: string): string {
   return id.toLowerCase().replace(/[^a-z0-9]/g, (c) => `x${c.charCodeAt(0)}x`);
 }
 
-interface Junction {
+export interface Junction {
   readonly forwardVolts: number;
   readonly forwardAmps: number;
   readonly emission: number;
   readonly seriesOhms: number;
 }
 
-type P = Record<string, number> & Record<string, unknown>;
-type Writer = (c: Cards, p: P, s: Conditions, mode: string | undefined, size: number) => void;
+export type P = Record<string, number> & Record<string, unknown>;
+export type Writer = (c: Cards, p: P, s: Conditions, mode: string | undefined, size: number) => void;
 
 const joint =
   (ohms: (p: P) => number): Writer =>
@@ -173,7 +189,7 @@ function coil(
   c.l("coil", n, c.at("coilB"), Math.max(1e-9, (share ** 2 * x) / (2 * Math.PI * s.hertz)));
 }
 
-function relayCoil(c: Cards, p: P, s: Conditions, mode: string | undefined, size: number): void {
+export function relayCoil(c: Cards, p: P, s: Conditions, mode: string | undefined, size: number): void {
   const ac = (p.coilSupply as unknown as string) === "ac";
   const amps = ac ? (p.coilAmps ?? p.coilVolts! / (1.6 * p.coilOhms!)) : undefined;
   coil(c, p, s, mode === "coil-open", mode === "coil-shorted" ? size : 1, amps, p.inrush ?? 1);
@@ -259,7 +275,7 @@ const typeK = (t: number) => {
   );
 };
 
-const six = (c: Cards, p: P, mode: string | undefined) => {
+export const six = (c: Cards, p: P, mode: string | undefined) => {
   for (const leg of ["u", "v", "w"]) {
     const of = (rail: string) => {
       const m = mode?.startsWith(`${rail}-${leg}-`) ? mode.slice(4) : undefined;

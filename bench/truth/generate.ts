@@ -1,55 +1,5 @@
 import { readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
-
-type Part = Record<string, unknown> & { id: string; type: string; terminals: Record<string, string> };
-
-/** Two nets that loads lie between, and what stands between them. */
-interface Rails {
-  readonly plus: string;
-  readonly minus: string;
-  readonly volts: number;
-  readonly ac: boolean;
-}
-
-/** A unit that is being made up: its parts so far, and the seeded source of everything in it. */
-class Draft {
-  readonly parts: Part[] = [];
-  /** Outputs that are driven when the unit is on. */
-  readonly drives: string[] = [];
-  private readonly random: () => number;
-  private nets = 0;
-
-  constructor(random: () => number) {
-    this.random = random;
-  }
-
-  pick<T>(list: readonly T[]): T {
-    return list[Math.floor(this.random() * list.length)]!;
-  }
-
-  /** Log-uniform. */
-  between(a: number, b: number): number {
-    return a * (b / a) ** this.random();
-  }
-
-  /** From `least` on, `count` values. */
-  whole(least: number, count: number): number {
-    return least + Math.floor(this.random() * count);
-  }
-
-  isLikely(chance: number): boolean {
-    return this.random() < chance;
-  }
-
-  net(): string {
-    return `X${++this.nets}`;
-  }
-
-  add(type: string, terminals: Record<string, string>, parameters: Record<string, unknown> = {}): string {
-    const id = `P${this.parts.length + 1}`;
-    this.parts.push({ id, name: `${type} ${id}`, type, terminals, parameters });
-    return id;
-  }
-}
+import { Draft, type DraftPart, type Rails } from "./draft.ts";
 
 /**
  * A unit that nobody has tuned, by a seeded source of randomness: a supply of some kind, with or without a transformer,
@@ -102,7 +52,7 @@ const WORKING = [
   "led-display",
 ];
 
-const worksOf = ({ id }: Part) => ({
+const worksOf = ({ id }: DraftPart) => ({
   id: `works-${id}`,
   kind: "works",
   question: `Does ${id} work?`,

@@ -6,6 +6,7 @@ import { stateRuns } from "#core/sequence/index.ts";
 import { CATALOGUE, readUnitOrThrow, type UnitModel } from "#core/unit/index.ts";
 import type { TruthFault } from "./elements.ts";
 import { generateUnit } from "./generate.ts";
+import { generateDevices } from "./generateDevices.ts";
 import { againstRuns } from "./runs.ts";
 import { sampleFaults } from "./sample.ts";
 import { NoTruth, Simulated, type TruthPair, type TruthState } from "./simulate.ts";
@@ -102,6 +103,15 @@ const APART: Readonly<Record<string, readonly (readonly string[])[]>> = {
   "change-over-relay": [
     ["coilA", "coilB"],
     ["com", "no", "nc"],
+  ],
+  "double-relay": [
+    ["coilA", "coilB"],
+    ["com1", "no1", "nc1"],
+    ["com2", "no2", "nc2"],
+  ],
+  optotriac: [
+    ["anode", "cathode"],
+    ["mt1", "mt2"],
   ],
   contactor: [
     ["coilA", "coilB"],
@@ -221,10 +231,14 @@ function compare(unit: UnitModel, state: string, faults: readonly TruthFault[]):
   });
 }
 
-/** Two thirds over the demo units, one third over generated ones; healthy, single and double faults in turn. */
+/**
+ * Two thirds over the demo units, one third over generated ones, of everyday parts and of the others in turn; healthy, single
+ * and double faults.
+ */
 for (let n = 0; totals.readings < wanted; n++) {
   const generated = only.length === 0 && n % 3 === 2;
-  const unit = generated ? generateUnit(seeded(seed * 1000 + n), n) : demo[n % demo.length]!;
+  const generate = n % 6 === 2 ? generateUnit : generateDevices;
+  const unit = generated ? generate(seeded(seed * 1000 + n), n) : demo[n % demo.length]!;
   const state = unit.states[Math.floor(random() * unit.states.length)]!.id;
   compare(unit, state, sampleFaults(unit, [1, 1, 2, 0, 1, 2][Math.floor(random() * 6)]!, random));
   if (n % 20 === 0) process.stderr.write(`${totals.readings} readings, ${totals.agreed} agree\n`);

@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import type { Part, UnitModel } from "#core/unit/index.ts";
+import { DEVICE_WRITERS } from "./deviceElements.ts";
 import { Cards, clean, OPEN, WRITERS, type Conditions, type TruthFault } from "./elements.ts";
 
 /** A state as far as a deck needs it. */
@@ -33,6 +34,9 @@ interface Decided {
   opened: boolean;
   emf: number;
   loadOhms: number;
+  /** Of a supply at its limit: EMFs at which it gave less than its current, and more. */
+  under?: number;
+  over?: number;
 }
 
 const folder = mkdtempSync(path.join(os.tmpdir(), "zygodrome-truth-"));
@@ -105,7 +109,7 @@ export class Simulated {
   private cards(): string[] {
     const models = new Set<string>();
     const lines = this.unit.parts.flatMap((part) => {
-      const writer = WRITERS[part.type];
+      const writer = WRITERS[part.type] ?? DEVICE_WRITERS[part.type];
       if (!writer) throw new Error(`The deck has no ${part.type}.`);
       const cards = new Cards(part, (t) => this.node(part, t));
       const fault = this.faults.find((f) => f.part === part.id);
@@ -133,15 +137,23 @@ export class Simulated {
     return [...nodes].map((n, i) => `rtie${i} ${n} 0 ${ohms}`);
   }
 
-  /** @param ties how often every net is tied */
-  private run(cards: readonly string[], control: readonly string[], ties = 1): string {
+  /**
+   * @param ties how often every net is tied
+   * @param options of the simulator
+   * @throws NoTruth where it takes longer than `seconds`
+   */
+  private run(
+    cards: readonly string[],
+    control: readonly string[],
+    ties = 1,
+    options = this.swings() ? SWUNG_OPTIONS : OPTIONS,
+    seconds = MOST_SECONDS,
+  ): string {
     const deck = [
       "* written by the truth bench",
       ...cards,
       ...this.ties(cards, (this.swings() ? SWUNG_TIE : TIE) / ties),
-      this.swings()
-        ? ".options gmin=1e-13 reltol=1e-4 abstol=1e-9 vntol=1e-6 itl1=500 itl4=100"
-        : ".options gmin=1e-13 reltol=1e-6 abstol=1e-13 vntol=1e-9 itl1=500",
+      `.options ${options}`,
       ".control",
       "set numdgt=12",
       ...control,
@@ -156,7 +168,7 @@ export class Simulated {
         encoding: "utf8",
         stdio: ["ignore", "pipe", "pipe"],
         maxBuffer: 1 << 28,
-        timeout: MOST_SECONDS * 1000,
+        timeout: seconds * 1000,
       });
     } catch (error) {
       // It ends with another code where an analysis was given up; what it printed until then tells which.
@@ -256,7 +268,8 @@ export class Simulated {
         part.type === "fuse" ||
         part.type === "soldered-fuse" ||
         part.type === "breaker" ||
-        part.type === "rcd"
+        part.type === "rcd" ||
+        part.type === "rcbo"
       )
         late.push(() => protect(part, own, d, mode));
       else if (decidePart(part, own, d, mode, this.unit.hertz, round)) moved = true;
@@ -307,6 +320,22 @@ export class Simulated {
     return values;
   }
 
+  /** What a run prints of its points; nothing where it takes too long. */
+  private pointsIn(
+    cards: readonly string[],
+    control: readonly string[],
+    ties: number,
+    options: string,
+    seconds: number,
+  ): RegExpMatchArray[] {
+    try {
+      return [...this.run(cards, control, ties, options, seconds).matchAll(/^DC (\d+) (\S+)/gm)];
+    } catch (error) {
+      if (!(error instanceof NoTruth)) throw error;
+      return [];
+    }
+  }
+
   /** The ohm ranges: 0.42 V at full scale out of 4.2 V; the first range that the reading fits. */
   private ohms({ red, black }: TruthPair): number {
     const [a, b] = [this.nodeAt(red), this.nodeAt(black)];
@@ -318,9 +347,9 @@ export class Simulated {
       `let d = i(vmeter)`,
       `echo DC ${i} $&d`,
     ]);
-    // Where no point is found with ties as light as that, they are made a hundred times as heavy.
-    for (const ties of [1, 100]) {
-      const found = [...this.run(cards, control, ties).matchAll(/^DC (\d+) (\S+)/gm)];
+    // Where no point is found so exactly, it is sought less so, and then with ties a hundred times as heavy.
+    for (const [ties, options, seconds] of OHMS_TRIES) {
+      const found = this.pointsIn(cards, control, ties, options, seconds);
       if (found.length < limits.length) continue;
       for (const [, i, amps] of found) {
         const limit = limits[Number(i)]!;
@@ -333,6 +362,16 @@ export class Simulated {
     throw new NoTruth("the reference simulator found no operating point");
   }
 }
+
+/** The exact way finds its points within the second, or goes on for minutes. */
+const OPTIONS = "gmin=1e-13 reltol=1e-6 abstol=1e-13 vntol=1e-9 itl1=500";
+const EASED_OPTIONS = "gmin=1e-12 reltol=1e-4 abstol=1e-11 vntol=1e-5 itl1=2000";
+const SWUNG_OPTIONS = "gmin=1e-13 reltol=1e-4 abstol=1e-9 vntol=1e-6 itl1=500 itl4=100";
+const OHMS_TRIES = [
+  [1, OPTIONS, 2],
+  [1, EASED_OPTIONS, 25],
+  [100, OPTIONS, 25],
+] as const;
 
 /** Cycles over which the mains is raised. */
 const RAISED_CYCLES = 20;
@@ -374,12 +413,21 @@ function watch(part: Part, node: (t: string) => string, id: string): Watched[] {
   switch (part.type) {
     case "relay":
     case "change-over-relay":
+    case "double-relay":
     case "contactor":
       return [{ part, vectors: [`i(v_${id}_coil)`] }];
     case "fuse":
     case "soldered-fuse":
     case "breaker":
       return [{ part, vectors: [`${across(node("a"), node("b"))}`] }];
+    case "transistor":
+      return [{ part, vectors: [`i(v_${id}_base)`] }];
+    case "optotriac":
+      return [{ part, vectors: [`i(v_${id}_led)`] }];
+    case "mosfet":
+      return [{ part, vectors: [across(node("gate"), node("source"))] }];
+    case "rcbo":
+      return [{ part, vectors: [`i(v_${id}_l)+i(v_${id}_n)`, `i(v_${id}_l)`] }];
     case "rcd":
       return [{ part, vectors: [`i(v_${id}_l)+i(v_${id}_n)`] }];
     case "regulator":
@@ -406,14 +454,24 @@ function protect(
 ): boolean {
   if (d.opened) return false;
   const p = part.parameters as Record<string, number>;
-  if (part.type === "rcd") {
-    if (own[0]!.ac <= (0.75 * p.milliamps!) / 1000) return false;
+  if (part.type === "rcd" || part.type === "rcbo") {
+    const leaks = own[0]!.ac > (0.75 * p.milliamps!) / 1000;
+    const overloaded = part.type === "rcbo" && size(own[1]!) > p.carries! * p.amps!;
+    if (!leaks && !overloaded) return false;
   } else {
     const joint = fault?.mode === "high-resistance" ? fault.severity! : 0;
     const amps = size(own[0]!) / (p.ohms! + joint);
     if (amps <= (part.type === "breaker" ? 1.13 : 1.5) * p.amps!) return false;
   }
   d.opened = true;
+  return true;
+}
+
+/** Turns on from one limit upwards, and off below another. Returns whether it turned. */
+function turn(d: Decided, now: number, from: number, below: number): boolean {
+  const on = now >= (d.on ? below : from);
+  if (on === d.on) return false;
+  d.on = on;
   return true;
 }
 
@@ -432,6 +490,7 @@ function decidePart(
   switch (part.type) {
     case "relay":
     case "change-over-relay":
+    case "double-relay":
     case "contactor": {
       const ac = part.type === "contactor" || (part.parameters["coilSupply"] as string) === "ac";
       const sealed = ac ? (p.coilAmps ?? p.coilVolts! / (1.6 * p.coilOhms!)) : p.coilVolts! / p.coilOhms!;
@@ -441,10 +500,17 @@ function decidePart(
         fault?.mode === "coil-shorted" || fault?.mode === "coil-shorted-turns" ? fault.severity! : 1;
       const pull = (0.7 * drawn((ac ? p.inrush! : 1) * sealed)) / turns;
       const drop = ((ac ? 0.3 : 0.2) * drawn(sealed)) / turns;
-      const on = size(own[0]!) >= (d.on ? drop : pull);
-      if (on === d.on) return false;
-      d.on = on;
-      return true;
+      return turn(d, size(own[0]!), pull, drop);
+    }
+    case "transistor":
+      return turn(d, size(own[0]!), p.baseAmps!, 0.5 * p.baseAmps!);
+    case "optotriac":
+      return turn(d, size(own[0]!), p.triggerAmps!, 0.5 * p.triggerAmps!);
+    // A gate that stands the wrong way about its source opens nothing.
+    case "mosfet": {
+      const forward = (part.parameters["channel"] === "p" ? -1 : 1) * own[0]!.dc;
+      const drive = Math.hypot(own[0]!.ac, Math.max(0, forward));
+      return turn(d, drive, p.thresholdVolts!, 0.9 * p.thresholdVolts!);
     }
     case "regulator":
       if (own[0]!.dc > 0.9 * p.limitAmps!)
@@ -463,6 +529,26 @@ function decidePart(
     default:
       return decideConverter(part, own, d, fault, hertz, round);
   }
+}
+
+/** What is left between an EMF that gave too little and one that gave too much, as a share, before both are forgotten. */
+const NARROW = 3e-4;
+
+/**
+ * The next EMF of a supply that folds back: the one proposed, or halfway where that lies beyond one that was tried. A battery
+ * behind it makes it jump from one side to the other for ever otherwise.
+ */
+function foldedBack(d: Decided, tried: number, proposed: number, side: "under" | "over"): number {
+  d[side] = tried;
+  const { under, over } = d;
+  if (under === undefined || over === undefined) return proposed;
+  // What the bounds were found with has moved.
+  if (over - under < NARROW * over) {
+    delete d.under;
+    delete d.over;
+    return proposed;
+  }
+  return proposed > under && proposed < over ? proposed : (under + over) / 2;
 }
 
 function decideConverter(
@@ -489,9 +575,12 @@ function decideConverter(
     d.on = true;
     // Above its current it gives what its current leaves: moved a part of the way, since its load is not known.
     if (before.emf === 0) d.emf = full;
-    else if (amps > limit * 1.0005) d.emf = before.emf * (1 - 0.7 * (1 - limit / amps));
-    else if (before.emf < full && amps < limit * 0.9995)
-      d.emf = Math.min(full, before.emf * Math.min(1.6, 1 + 0.7 * (limit / Math.max(amps, 1e-9) - 1)));
+    else if (amps > limit * 1.0005)
+      d.emf = foldedBack(d, before.emf, before.emf * (1 - 0.7 * (1 - limit / amps)), "over");
+    else if (before.emf < full && amps < limit * 0.9995) {
+      const raised = before.emf * Math.min(1.6, 1 + 0.7 * (limit / Math.max(amps, 1e-9) - 1));
+      d.emf = foldedBack(d, before.emf, Math.min(full, raised), "under");
+    }
     const watts = Math.max(1e-9, before.emf * amps);
     const load = Math.min(OPEN, Math.max(0.1, (p.efficiency! * input ** 2) / watts));
     d.loadOhms = round > 10 ? Math.sqrt(before.loadOhms * load) : load;

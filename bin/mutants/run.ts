@@ -74,7 +74,11 @@ const chosen = all
 
 const run = spawnSync("npx", ["stryker", "run", "--mutate", chosen.join(",")], {
   stdio: "inherit",
-  env: { ...process.env, MUTANTS_FOLDERS: [...folders, ...tests].join(",") },
+  env: {
+    ...process.env,
+    MUTANTS_FOLDERS: [...folders, ...tests].join(","),
+    MUTANTS_FILES: [...new Set(chosen.map((line) => line.split(":")[0]!))].join(","),
+  },
 });
 if (run.status !== 0) process.exit(run.status ?? 1);
 

@@ -35,15 +35,16 @@ export function refineOhms(point: OperatingPoint, lines: ProbePairs): void {
 
 /** What the ohm ranges show; undefined where no junction has a part in it. */
 function ohmsThrough(at: Probe): number | undefined {
-  const source = (limit: number) => ({ volts: OPEN_VOLTS, ohms: (OPEN_VOLTS / OHM_VOLTS) * limit });
-  if (!wakes(at, source(OHM_RANGES[0]))) return undefined;
+  let asleep = true;
   for (const limit of OHM_RANGES) {
-    const range = source(limit);
+    const range = { volts: OPEN_VOLTS, ohms: (OPEN_VOLTS / OHM_VOLTS) * limit };
+    asleep &&= !wakes(at, range);
+    if (asleep && at.ohms <= limit) return undefined;
     const volts = voltsUnder(at, range) ?? NaN;
     const ohms = (volts * range.ohms) / (OPEN_VOLTS - volts);
     if (ohms <= limit) return ohms;
   }
-  return Infinity;
+  return asleep ? undefined : Infinity;
 }
 
 /** The diode range's source: about 1 mA into a silicon junction, 3 V at most. Common practice, no source. */

@@ -2,6 +2,7 @@ import {
   OPEN_OHMS,
   portsOf,
   solvePorts,
+  THERMAL_VOLTS,
   transferInto,
   type Control,
   type OperatingPoint,
@@ -71,13 +72,24 @@ export function probe(junctions: Junctions, p: number, q: number): Probe {
   return { junctions, ohms, t };
 }
 
-/** Volts across a junction below which none conducts anything a meter notices. */
-const NOTICED_VOLTS = 0.15;
+/** Share of what stands across the pair that a junction's own current must move for the meter to notice. */
+const NOTICED_SHARE = 2e-4;
+/** Beyond this many times n·Vt a junction conducts whatever there is. */
+const WIDE_AWAKE = 30;
 
-/** Whether this source can make any junction conduct through the pair. */
+/**
+ * Whether a junction has a part in what this source finds: by the current that it would pass, forward or back, at the volts
+ * that stand across it while none passes any. A junction asleep still leaks up to its saturation current, which is a
+ * tenth of what the megohm ranges send.
+ */
 export function wakes({ ohms, t, junctions }: Probe, { volts, ohms: inner }: Source): boolean {
   const amps = volts / (inner + ohms);
-  return t.some((v, d) => v * amps - junctions.diodes[d]!.offsetVolts > NOTICED_VOLTS);
+  return t.some((v, d) => {
+    const { saturation, emission, offsetVolts } = junctions.diodes[d]!;
+    const exponent = (v * amps - offsetVolts) / (emission * THERMAL_VOLTS);
+    const passes = saturation * Math.expm1(Math.min(WIDE_AWAKE, exponent));
+    return Math.abs(v * passes) > NOTICED_SHARE * ohms * amps;
+  });
 }
 
 /** Voltage across the pair with the source on it; undefined where the junctions found no point. */
@@ -88,7 +100,7 @@ export function voltsUnder(at: Probe, source: Source): number | undefined {
   const amps = source.volts / total;
   if (!wakes(at, source)) return amps * ohms;
   const z = junctions.z.map((v, i) => v - (t[Math.floor(i / k)]! * t[i % k]!) / total);
-  const ports: Ports = portsOf(junctions.diodes, z);
+  const ports: Ports = portsOf(junctions.diodes, z, [], undefined, 1 / OPEN_OHMS);
   const w = t.map((v) => v * amps);
   const u = new Float64Array(k);
   if (!solvePorts(ports, w, u)) return undefined;

@@ -13,7 +13,8 @@ export interface Need {
  * What the circuit's own voltages and currents decide. `branch` and `constraint` are indices into the circuit.
  *
  * - relay: what it senses (RMS of AC and DC together) at or above `pullIn` moves the contacts; they return below
- *   `release`. A coil's armature is moved by its current, A; a gate senses volts. An AC coil's `armature` has less
+ *   `release`. A coil's armature is moved by its current, A; a gate senses volts, from `a` to `b`: none while DC stands the
+ *   other way round. An AC coil's `armature` has less
  *   inductance while it stands open, which is its inrush.
  * - output: a board's switch that closes while all its needs hold. Off: `offOhms`.
  * - rectifier: a bridge with smoothing. DC EMF = √2·|V(ac)| − `dropVolts`; blocks when that is not positive; the DC

@@ -40,6 +40,26 @@ describe("controls settle", () => {
     expect(at(point, "dc", c.node("load"))).toBeCloseTo((24 * 40) / 40.5, 1);
   });
 
+  test.each([
+    [24, 24],
+    [-24, 0],
+  ])("a gate with %d V at it lets through %d V: driven backwards it opens nothing", (gate, through) => {
+    const c = new CircuitBuilder()
+      .branch("s", "0", { ohms: 0.5, dcVolts: 24 })
+      .branch("g", "0", { ohms: 1, dcVolts: gate })
+      .branch("s", "load", { ohms: 1e10 })
+      .branch("load", "0", { ohms: 1e4 });
+    c.control({
+      kind: "relay",
+      id: "Q1",
+      senses: { kind: "volts", a: c.node("g"), b: 0 },
+      pullIn: 2.5,
+      release: 2.25,
+      contacts: [{ branch: 2, restOhms: 1e10, workOhms: 0.05 }],
+    });
+    expect(at(settle(c.build()), "dc", c.node("load"))).toBeCloseTo(through, 1);
+  });
+
   test("a weak supply leaves both at rest", () => {
     const c = relayChain(16);
     expect(at(settle(c.build()), "dc", c.node("load"))).toBeLessThan(0.001);

@@ -157,11 +157,11 @@ function protects({ kind }: Control): boolean {
   return kind === "fuse" || kind === "residual";
 }
 
-/** What moves a relay: its coil's current, or the volts at its gate. */
+/** What moves a relay: its coil's current, whichever way, or the volts at its gate, which a gate driven backwards has none of. */
 function sensed({ senses }: Extract<Control, { kind: "relay" }>, solved: Solved): number {
   if (senses.kind === "volts") {
     const { a, b } = senses;
-    return Math.hypot(magnitude(solved.ac, a, b), dcVolts(solved.dc, a, b));
+    return Math.hypot(magnitude(solved.ac, a, b), Math.max(0, dcVolts(solved.dc, a, b)));
   }
   return Math.hypot(ampsIn(solved, "ac", senses.branch), ampsIn(solved, "dc", senses.branch));
 }

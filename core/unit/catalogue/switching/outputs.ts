@@ -170,10 +170,11 @@ export const mosfet = definePart({
     const workOhms = mode === "shorted" ? SHORT_OHMS : mode === "open" ? OPEN_OHMS : p.onOhms;
     const branch = build.branch("channel", drain, source, { ohms: restOhms, spreadVolts: 0.1 });
     const [anode, cathode] = p.channel === "n" ? [source, drain] : [drain, source];
+    const [a, b] = p.channel === "n" ? [gate, source] : [source, gate];
     addJunction(build, "body", anode, cathode, BODY_DIODE, mode === "open" ? "open" : undefined);
     build.control({
       kind: "relay",
-      senses: { kind: "volts", a: gate, b: source },
+      senses: { kind: "volts", a, b },
       pullIn: p.thresholdVolts,
       release: 0.9 * p.thresholdVolts,
       contacts: [{ branch, restOhms, workOhms }],

@@ -1,0 +1,51 @@
+import { spawnSync } from "node:child_process";
+import { readdirSync, readFileSync } from "node:fs";
+import { dirname, join } from "node:path";
+
+/**
+ * Runs an area's tests against one change, in plain Node as `npm test` runs them, and ends with 1 at the first that fails:
+ * the tests beside the changed file, then those of its room, then the rest of the area. Most changes are found by the first,
+ * in seconds. MUTANTS_FOLDERS names the area, MUTANTS_FILES the files that are changed, and the tool says by its own variable
+ * which change is in force; without one (its first run) all tests are run.
+ */
+const changed = process.env.__STRYKER_ACTIVE_MUTANT__;
+const folders = (process.env.MUTANTS_FOLDERS ?? "core").split(",");
+const area = folders.flatMap((folder) =>
+  readdirSync(folder, { recursive: true, encoding: "utf8" })
+    .filter((name) => name.endsWith(".test.ts"))
+    .map((name) => join(folder, name)),
+);
+
+/** The file that holds the change: the tool marks every change in the source by its number. */
+const file =
+  changed === undefined
+    ? undefined
+    : (process.env.MUTANTS_FILES ?? "")
+        .split(",")
+        .find((path) => readFileSync(path, "utf8").includes(`stryMutAct_9fa48("${changed}")`));
+const room = file?.split("/").slice(0, 2).join("/");
+
+const nearFirst = [
+  ...(file === undefined ? [] : [(test) => dirname(test) === dirname(file)]),
+  ...(room === undefined ? [] : [(test) => test.startsWith(`${room}/`)]),
+  () => true,
+];
+const done = new Set();
+for (const near of nearFirst) {
+  const tests = area.filter((test) => near(test) && !done.has(test));
+  if (tests.length === 0) continue;
+  for (const test of tests) done.add(test);
+  const { status } = spawnSync(
+    "npx",
+    ["jest", "--selectProjects", "program", "--silent", "--bail", "--runTestsByPath", ...tests],
+    {
+      stdio: changed === undefined ? "inherit" : "ignore",
+      env: {
+        ...process.env,
+        NODE_OPTIONS:
+          "--no-warnings --experimental-vm-modules --import tsx --import ./tests/support/bare/register.mjs",
+      },
+    },
+  );
+  if (status !== 0) process.exit(1);
+}
