@@ -112,7 +112,7 @@ const fired: Block = (draft, board) => {
 const drive: Block = (draft, { mains, earth }) => {
   const [p, n] = [draft.net(), draft.net()];
   const legs = { u: draft.net(), v: draft.net(), w: draft.net() };
-  draft.add("six-diode-bridge", { u: mains.plus, v: mains.minus, w: draft.net(), p, n });
+  draft.add("six-diode-bridge", { u: mains.plus, v: mains.minus, w: mains.minus, p, n });
   draft.add(
     "inverter-bridge",
     { ...legs, p, n },

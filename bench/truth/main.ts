@@ -48,6 +48,20 @@ const totals = {
 };
 const disagreements: string[] = [];
 
+const LIVE = ["vac", "vac", "vac", "vdc", "vdc", "vdc", "lowz", "aac", "adc"] as const;
+const DEAD = ["ohm", "ohm", "ohm", "diode"] as const;
+/** Parts that a clamp goes around: two ends and an own resistance. */
+const CONDUCTORS = new Set([
+  "wire",
+  "pin",
+  "splice",
+  "screw-terminal",
+  "fuse",
+  "soldered-fuse",
+  "breaker",
+  "thermal-fuse",
+]);
+
 /** Pairs across parts and against the state's most usual return, as terminals. */
 function samplePairs(unit: UnitModel, live: boolean): TruthPair[] {
   const terminals = unit.parts.flatMap((p) => Object.keys(p.terminals).map((t) => `${p.id}.${t}`));
@@ -56,13 +70,18 @@ function samplePairs(unit: UnitModel, live: boolean): TruthPair[] {
       .across.filter(([a, b]) => p.terminals[a] !== undefined && p.terminals[b] !== undefined)
       .map(([a, b]) => [`${p.id}.${a}`, `${p.id}.${b}`] as const),
   );
+  const conductors = unit.parts.filter(({ type }) => CONDUCTORS.has(type));
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
   const ground = terminals.find((t) => netOf(unit, t) === unit.ground)!;
   const island = islandsOf(unit);
   const near = (red: string) =>
     pick(terminals.filter((t) => island(netOf(unit, t)) === island(netOf(unit, red))));
   return Array.from({ length: PAIRS_A_CASE }, (_, i): TruthPair => {
-    const fn = live ? pick(["vac", "vdc"] as const) : "ohm";
+    const fn = live ? pick(LIVE) : pick(DEAD);
+    if (fn === "aac" || fn === "adc") {
+      const { id } = pick(conductors);
+      return { fn, red: `${id}.a`, black: `${id}.b` };
+    }
     if (i % 2 === 0) {
       const [red, black] = pick(across);
       return { fn, red, black };
@@ -143,7 +162,7 @@ function netOf(unit: UnitModel, terminal: string): string {
 }
 
 /** Below this a reading is nothing: leads, layout and what the simulators' own leaks make of an open net. */
-const FLOOR = { vac: 0.05, vdc: 0.02, ohm: 0.05 } as const;
+const FLOOR = { vac: 0.05, lowz: 0.05, vdc: 0.02, aac: 0.01, adc: 0.01, ohm: 0.05, diode: 0.005 } as const;
 
 function agrees(fn: TruthPair["fn"], ours: number, theirs: number): boolean {
   if (!Number.isFinite(ours) || !Number.isFinite(theirs)) return ours === theirs;
@@ -156,8 +175,11 @@ function countOf(value: number): number {
   return 1e-3 * 10 ** Math.ceil(Math.log10(Math.max(1e-9, Math.abs(value)) / 6));
 }
 
+/** Nearer to its range's end than this a reading may be OL, or not. */
+const OL_FROM = { vac: 0, lowz: 0, vdc: 0, aac: 0, adc: 0, ohm: 4e7, diode: 2.4 } as const;
+
 function isGross(fn: TruthPair["fn"], ours: number, theirs: number): boolean {
-  if (Number.isFinite(ours) !== Number.isFinite(theirs)) return Math.min(ours, theirs) < 4e7;
+  if (Number.isFinite(ours) !== Number.isFinite(theirs)) return Math.min(ours, theirs) < OL_FROM[fn];
   if (!Number.isFinite(ours)) return false;
   return Math.abs(ours - theirs) > 0.2 * Math.abs(theirs) + 5 * FLOOR[fn];
 }

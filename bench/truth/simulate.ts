@@ -15,8 +15,9 @@ export interface TruthState {
 }
 
 export interface TruthPair {
-  readonly fn: "vac" | "vdc" | "ohm";
-  /** Terminals "part.terminal". */
+  /** Volts by a meter of 10 MΩ or of low impedance, a clamp around a conductor, and on a dead unit ohms and the diode range. */
+  readonly fn: "vac" | "vdc" | "lowz" | "aac" | "adc" | "ohm" | "diode";
+  /** Terminals "part.terminal"; of a clamp, the two ends of one conductor. */
   readonly red: string;
   readonly black: string;
 }
@@ -281,7 +282,7 @@ export class Simulated {
 
   private readings(pairs: readonly TruthPair[], swings: boolean): number[] {
     const values = pairs.map(() => NaN);
-    const volts = pairs.flatMap((p, i) => (p.fn === "ohm" ? [] : [i]));
+    const volts = pairs.flatMap((p, i) => (p.fn === "vac" || p.fn === "vdc" ? [i] : []));
     const meter = (i: number, ohms: number) =>
       `rmeter${i} ${this.nodeAt(pairs[i]!.red)} ${this.nodeAt(pairs[i]!.black)} ${ohms}`;
     const vector = (i: number) => {
@@ -316,8 +317,42 @@ export class Simulated {
     }
     pairs.forEach((p, i) => {
       if (p.fn === "ohm") values[i] = same(i) ? 0 : this.ohms(p);
+      if (p.fn === "diode") values[i] = same(i) ? 0 : this.diode(p);
+      if (p.fn === "lowz")
+        values[i] = same(i) ? 0 : this.solve([vector(i)], swings, [meter(i, LOW_OHMS)])[0]!.ac;
+      if (p.fn === "aac" || p.fn === "adc") {
+        const { ac, dc } = this.solve([vector(i)], swings)[0]!;
+        values[i] = (p.fn === "aac" ? ac : dc) / this.conductorOhms(p);
+      }
     });
     return values;
+  }
+
+  /** What the deck has for a conductor between its two ends. */
+  private conductorOhms({ red }: TruthPair): number {
+    const id = clean(red.slice(0, red.lastIndexOf(".")));
+    const card = this.cards().find((line) => line.startsWith(`r_${id}_j `));
+    if (!card) throw new Error(`${red} is no conductor's end.`);
+    return Number(card.split(" ")[3]);
+  }
+
+  /** The diode range: 3 V behind 2.4 kΩ, and OL from 2.5 V on. */
+  private diode({ red, black }: TruthPair): number {
+    const [a, b] = [this.nodeAt(red), this.nodeAt(black)];
+    const cards = [...this.cards(), `rmeter ${a} mtr 2400`, `vmeter mtr ${b} dc 3`];
+    for (const [ties, options, seconds] of DEAD_TRIES) {
+      const [found] = this.pointsIn(
+        cards,
+        ["op", "let d = i(vmeter)", "echo DC 0 $&d"],
+        ties,
+        options,
+        seconds,
+      );
+      if (!found) continue;
+      const volts = 3 + 2400 * Number(found[2]);
+      return volts > 2.5 ? Infinity : volts;
+    }
+    throw new NoTruth("the reference simulator found no operating point");
   }
 
   /** What a run prints of its points; nothing where it takes too long. */
@@ -348,7 +383,7 @@ export class Simulated {
       `echo DC ${i} $&d`,
     ]);
     // Where no point is found so exactly, it is sought less so, and then with ties a hundred times as heavy.
-    for (const [ties, options, seconds] of OHMS_TRIES) {
+    for (const [ties, options, seconds] of DEAD_TRIES) {
       const found = this.pointsIn(cards, control, ties, options, seconds);
       if (found.length < limits.length) continue;
       for (const [, i, amps] of found) {
@@ -367,11 +402,14 @@ export class Simulated {
 const OPTIONS = "gmin=1e-13 reltol=1e-6 abstol=1e-13 vntol=1e-9 itl1=500";
 const EASED_OPTIONS = "gmin=1e-12 reltol=1e-4 abstol=1e-11 vntol=1e-5 itl1=2000";
 const SWUNG_OPTIONS = "gmin=1e-13 reltol=1e-4 abstol=1e-9 vntol=1e-6 itl1=500 itl4=100";
-const OHMS_TRIES = [
+const DEAD_TRIES = [
   [1, OPTIONS, 2],
   [1, EASED_OPTIONS, 25],
   [100, OPTIONS, 25],
 ] as const;
+
+/** A meter's low-impedance range, Ω. */
+const LOW_OHMS = 3000;
 
 /** Cycles over which the mains is raised. */
 const RAISED_CYCLES = 20;

@@ -28,7 +28,7 @@ export interface Relaxed {
 export function relaxDiodes(circuit: Circuit, settings: Setting[], base: AtRest | undefined): Relaxed {
   if (!circuit.controls.some((c) => c.kind === "diode"))
     return { settings, solved: solvedWhenAsked(withSettings(circuit, settings), base), restless: [] };
-  if (!isDriven(circuit, "ac") && !isDriven(circuit, "dc")) {
+  if (!isDriven(circuit, "ac") && isAsleep(circuit)) {
     // Dead: no diode conducts. What a meter's own current does is the meter's affair.
     const out = withoutMeans(withDiodes(circuit, settings, () => ({ on: true, linear: BLOCKED })));
     return { settings: out, solved: solvedWhenAsked(withSettings(circuit, out), base), restless: [] };
@@ -58,6 +58,17 @@ function withDiodes(
 /** Regulators whose place in a cycle is no longer theirs, where the mains swings nothing. */
 function withoutMeans(settings: Setting[]): Setting[] {
   return settings.map(({ mean, ...rest }) => (mean ? { on: false, region: "off" } : rest));
+}
+
+/** A thermocouple's 66 mV at most wake no junction that has a part in what a meter finds. */
+const SLEEPING_VOLTS = 0.07;
+
+/** Whether nothing in the circuit is enough for any diode: a dead unit, with its thermocouples. */
+function isAsleep({ branches, constraints }: Circuit): boolean {
+  return (
+    branches.every((b) => Math.abs(b.dcVolts) < SLEEPING_VOLTS) &&
+    constraints.every((c) => c.kind !== "regulator" || c.region === "off")
+  );
 }
 
 const BLOCKED = { ohms: OPEN_OHMS, henries: 0, dcVolts: 0 };
