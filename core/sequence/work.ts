@@ -84,7 +84,7 @@ const other = new Float64Array(2);
 /** RMS current in the working branch, AC and DC together, A; of a motor with a start winding its torque's root, A. */
 function effortOf(part: Part, work: WorkKind<unknown>, { expanded, point }: Solved): number {
   const first = expanded.firstBranchOf(part.id);
-  if (work.start === undefined) return ampsOf(first + work.branch, point);
+  if (work.start === undefined) return ampsOf(first + work.branch, point, work.polar);
   phasorInto(out, first + work.branch, point);
   phasorInto(other, first + work.start, point);
   // |I₁|·|I₂|·sin of the angle between them; its root follows the volts as a current does.
@@ -96,11 +96,11 @@ function phasorInto(into: Float64Array, index: number, point: OperatingPoint): v
   branchCurrentInto(into, point.ac, index, a, b);
 }
 
-/** RMS current of a branch over both domains, A. */
-export function ampsOf(index: number, point: OperatingPoint): number {
+/** RMS current of a branch over both domains, A; `polar`: what DC flows from its b to its a is none. */
+export function ampsOf(index: number, point: OperatingPoint, polar = false): number {
   const { a, b } = point.circuit.branches[index]!;
   branchCurrentInto(out, point.ac, index, a, b);
   const ac = Math.hypot(out[0]!, out[1]!);
   branchCurrentInto(out, point.dc, index, a, b);
-  return Math.hypot(ac, out[0]!);
+  return Math.hypot(ac, polar ? Math.max(0, out[0]!) : out[0]!);
 }

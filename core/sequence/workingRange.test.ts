@@ -116,3 +116,44 @@ describe("work that ohms and volts do not tell", () => {
     expect(aged(1.09)).toBe("well");
   });
 });
+
+describe("on DC", () => {
+  const works = (type: string, parameters: object, terminals: Record<string, string>) =>
+    stateRuns(
+      readUnitOrThrow({
+        format: "zygodrome-unit",
+        version: 1,
+        id: "polarity",
+        name: "Polarity",
+        ground: "M",
+        parts: [
+          {
+            id: "IN",
+            name: "Supply",
+            type: "battery",
+            terminals: { plus: "P", minus: "M" },
+            parameters: { volts: 5 },
+          },
+          { id: "X", name: type, type, terminals, parameters },
+        ],
+        states: [{ id: "on", name: "On", power: "live" }],
+      }),
+    )
+      .seen("on", [])
+      .working.has("X");
+
+  // Common practice, no source: a board or a screen whose plug is wired the other way round shows no sign of life.
+  test.each([
+    ["peripheral", { volts: 5, amps: 0.1 }],
+    ["rail-load", { ohms: 50, volts: 5 }],
+  ] as const)("a %s works as it is marked, and not with its leads exchanged", (type, parameters) => {
+    expect(works(type, parameters, { plus: "P", minus: "M" })).toBe(true);
+    expect(works(type, parameters, { plus: "M", minus: "P" })).toBe(false);
+  });
+
+  test("a lamp lights either way", () => {
+    const parameters = { volts: 5, watts: 1 };
+    expect(works("lamp", parameters, { "1": "P", "2": "M" })).toBe(true);
+    expect(works("lamp", parameters, { "1": "M", "2": "P" })).toBe(true);
+  });
+});

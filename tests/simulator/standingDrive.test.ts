@@ -63,6 +63,19 @@ describe("a drive that stands still", () => {
     expect(Math.abs(ours / theirs - 1)).toBeLessThan(0.002);
   });
 
+  test("dead, a hot thermocouple elsewhere in the unit changes no reading", () => {
+    const unit = (celsius: number) => {
+      const probe = { id: "TC", name: "TC", type: "thermocouple", terminals: { plus: "T", minus: "PE" } };
+      const made = drive(1.5e5, [probe]);
+      return { ...made, states: made.states.map((s) => ({ ...s, celsius: { TC: celsius } })) };
+    };
+    const ohms = [25, 1000].map((celsius) => {
+      const { expanded, point } = stateRuns(unit(celsius)).point({ state: "dead", lifts: [] }, []);
+      return predictReading(point, "ohm", expanded.nodeOf("I.p"), expanded.nodeOf("I.n")).value;
+    });
+    expect(Math.abs(ohms[1]! / ohms[0]! - 1)).toBeLessThan(1e-4);
+  });
+
   test("dead, 100 kΩ beside two sleeping junctions and 150 kΩ read less than themselves", () => {
     const beside = {
       id: "R",

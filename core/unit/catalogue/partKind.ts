@@ -33,6 +33,8 @@ export interface WorkKind<P> {
   readonly branch: number;
   /** Its current at rated volts, A; where it is not known, the most that the healthy unit gives it. */
   readonly amps?: (parameters: P) => number | undefined;
+  /** Electronics: direct current counts from the branch's first end to its second only, and fed the wrong way round it is dead. */
+  readonly polar?: true;
   /** Below this share it does not work … */
   readonly from: number;
   /** … and below this one badly. */

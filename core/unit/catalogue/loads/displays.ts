@@ -117,7 +117,7 @@ export const peripheral = definePart({
   terminals: ["plus", "minus"],
   parameters: z.strictObject({ volts: positive, amps: positive }),
   across: [["plus", "minus"]],
-  work: { branch: 0, amps: (p) => p.amps, from: 0.75, fully: 0.86, badly: "resets", pace: 0 },
+  work: { branch: 0, amps: (p) => p.amps, polar: true, from: 0.75, fully: 0.86, badly: "resets", pace: 0 },
   modes: [
     { id: "dead", name: "dead", looks: "no lamp, no sound, though it has its volts", weight: 0.8 },
     {

@@ -115,6 +115,7 @@ export const railLoad = definePart({
   work: {
     branch: 0,
     amps: (p) => (p.volts === undefined ? undefined : p.volts / p.ohms),
+    polar: true,
     from: 0.85,
     fully: 0.92,
     badly: "resets",
