@@ -48,7 +48,8 @@ const totals = {
 };
 const disagreements: string[] = [];
 
-const LIVE = ["vac", "vac", "vac", "vdc", "vdc", "vdc", "lowz", "aac", "adc"] as const;
+const LIVE_VOLTS = ["vac", "vac", "vac", "vdc", "vdc", "vdc", "lowz"] as const;
+const LIVE = [...LIVE_VOLTS, "aac", "adc"] as const;
 const DEAD = ["ohm", "ohm", "ohm", "diode"] as const;
 /** Parts that a clamp goes around: two ends and an own resistance. */
 const CONDUCTORS = new Set([
@@ -77,7 +78,7 @@ function samplePairs(unit: UnitModel, live: boolean): TruthPair[] {
   const near = (red: string) =>
     pick(terminals.filter((t) => island(netOf(unit, t)) === island(netOf(unit, red))));
   return Array.from({ length: PAIRS_A_CASE }, (_, i): TruthPair => {
-    const fn = live ? pick(LIVE) : pick(DEAD);
+    const fn = live ? pick(conductors.length > 0 ? LIVE : LIVE_VOLTS) : pick(DEAD);
     if (fn === "aac" || fn === "adc") {
       const { id } = pick(conductors);
       return { fn, red: `${id}.a`, black: `${id}.b` };

@@ -428,7 +428,7 @@ export class NoTruth extends Error {}
 
 const JUNCTION_FARADS = [0, 1e-11, 1e-10, 1e-9, 1e-8];
 /** A deck that takes longer than this has no answer. */
-const MOST_SECONDS = 25;
+const MOST_SECONDS = 60;
 /** A net that nothing holds is tied to the reference so lightly; where junctions are swung, as lightly as a deck can bear. */
 const TIE = 1e12;
 const SWUNG_TIE = 1e10;
@@ -569,19 +569,24 @@ function decidePart(
   }
 }
 
-/** What is left between an EMF that gave too little and one that gave too much, as a share, before both are forgotten. */
-const NARROW = 3e-4;
+/** Rounds in which what a supply feeds may still change. */
+const MOVING_ROUNDS = 15;
+/** What is left between an EMF that gave too little and one that gave too much, as a share, and how near to its limit a current then counts as at it. */
+const NARROW = 1e-4;
+const AT_LIMIT = 0.05;
 
 /**
  * The next EMF of a supply that folds back: the one proposed, or halfway where that lies beyond one that was tried. A battery
- * behind it makes it jump from one side to the other for ever otherwise.
+ * behind it makes it jump from one side to the other for ever otherwise. `share` is its current over its limit. Not in the first rounds, while relays still move.
  */
-function foldedBack(d: Decided, tried: number, proposed: number, side: "under" | "over"): number {
-  d[side] = tried;
+function foldedBack(d: Decided, tried: number, proposed: number, share: number, round: number): number {
+  if (round < MOVING_ROUNDS) return proposed;
+  d[share > 1 ? "over" : "under"] = tried;
   const { under, over } = d;
   if (under === undefined || over === undefined) return proposed;
-  // What the bounds were found with has moved.
   if (over - under < NARROW * over) {
+    if (Math.abs(share - 1) < AT_LIMIT) return tried;
+    // What the bounds were found with has moved.
     delete d.under;
     delete d.over;
     return proposed;
@@ -614,10 +619,10 @@ function decideConverter(
     // Above its current it gives what its current leaves: moved a part of the way, since its load is not known.
     if (before.emf === 0) d.emf = full;
     else if (amps > limit * 1.0005)
-      d.emf = foldedBack(d, before.emf, before.emf * (1 - 0.7 * (1 - limit / amps)), "over");
+      d.emf = foldedBack(d, before.emf, before.emf * (1 - 0.7 * (1 - limit / amps)), amps / limit, round);
     else if (before.emf < full && amps < limit * 0.9995) {
       const raised = before.emf * Math.min(1.6, 1 + 0.7 * (limit / Math.max(amps, 1e-9) - 1));
-      d.emf = foldedBack(d, before.emf, Math.min(full, raised), "under");
+      d.emf = foldedBack(d, before.emf, Math.min(full, raised), amps / limit, round);
     }
     const watts = Math.max(1e-9, before.emf * amps);
     const load = Math.min(OPEN, Math.max(0.1, (p.efficiency! * input ** 2) / watts));

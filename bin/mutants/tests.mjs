@@ -4,9 +4,9 @@ import { dirname, join } from "node:path";
 
 /**
  * Runs an area's tests against one change, in plain Node as `npm test` runs them, and ends with 1 at the first that fails:
- * the tests beside the changed file, then those of its room, then the rest of the area. Most changes are found by the first,
- * in seconds. MUTANTS_FOLDERS names the area, MUTANTS_FILES the files that are changed, and the tool says by its own variable
- * which change is in force; without one (its first run) all tests are run.
+ * the tests beside the changed file, then those of its room, then, with MUTANTS_BEYOND_ROOM, the rest of the area. Most changes
+ * are found by the first, in seconds. MUTANTS_FOLDERS names the area, MUTANTS_FILES the files that are changed, and the tool
+ * says by its own variable which change is in force; without one (its first run) all tests are run.
  */
 const changed = process.env.__STRYKER_ACTIVE_MUTANT__;
 const folders = (process.env.MUTANTS_FOLDERS ?? "core").split(",");
@@ -28,7 +28,7 @@ const room = file?.split("/").slice(0, 2).join("/");
 const nearFirst = [
   ...(file === undefined ? [] : [(test) => dirname(test) === dirname(file)]),
   ...(room === undefined ? [] : [(test) => test.startsWith(`${room}/`)]),
-  () => true,
+  ...(file === undefined || process.env.MUTANTS_BEYOND_ROOM ? [() => true] : []),
 ];
 const done = new Set();
 for (const near of nearFirst) {
