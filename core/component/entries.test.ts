@@ -40,3 +40,16 @@ describe("what a meter says, in German", () => {
     expect(read("öffnet").problem).toBeDefined();
   });
 });
+
+describe("a nothing that was read", () => {
+  const battery = COMPONENT_TESTS.find((t) => t.id === "battery")!;
+  const questions = (rest: string) =>
+    readEntries(battery, { blocks: "1", rest }).questions.find((q) => q.field === "rest")?.text;
+
+  test("0 V of a battery is an answer and no slip; a tenth of a volt, or a hundred, is asked about", () => {
+    expect(questions("0")).toBeUndefined();
+    expect(questions("12.6")).toBeUndefined();
+    expect(questions("0.1")).toMatch(/unusual/);
+    expect(questions("100")).toMatch(/unusual/);
+  });
+});

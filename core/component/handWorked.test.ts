@@ -219,6 +219,9 @@ const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ["resistor", { where: "in", value: "10k", tolerance: "1", reads: "5.57k" }, "doubtful", /12\.6 kΩ beside/],
   ["colour-code", { count: "4", bands: "yellow violet red gold" }, "told", /4\.700 kΩ, ±5 %/],
   ["colour-code", { count: "4", bands: "yellow violet black red brown" }, "doubtful", /five bands/],
+  ["colour-code", { count: "5", bands: "yellow violet black red" }, "doubtful", /One is missing/],
+  // Below its first gate (2.1 times, from memory) a slow 10 A fuse has no time of its own.
+  ["fuse-curve", { amps: "10", sheet: "3", load: "15", when: "minutes" }, "told", /hold for hours/],
   ["chip-code", { code: "103" }, "told", /10\.00 kΩ/],
   ["chip-code", { code: "01C" }, "told", /10\.00 kΩ, ±1 %/],
   ["value-to-code", { ohms: "4.7k", tolerance: "5" }, "told", /yellow, violet, red, gold; chip 472/],
@@ -268,6 +271,8 @@ const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ["microswitch", { rest: "open", atRest: "0.1", worked: "0.1" }, "bad", /welded/],
   ["microswitch", { rest: "open", atRest: "OL", worked: "0.2", travel: "4", most: "2.5" }, "bad", /too late/],
   ["limit-chain", { points: "A B C D E" }, "told", /Measure at C/],
+  ["twin-in-circuit", { here: "OL", twin: "OL" }, "good", /alike/],
+  ["twin-in-circuit", { here: "OL", twin: "470" }, "bad", /One is open/],
   ["limit-chain", { points: "A B C D E", read: "C yes, D no" }, "bad", /between C and D/],
   ["limit-chain", { points: "A B C D E", read: "D yes, B no" }, "doubtful", /slipped/],
   // 120/120 · 24 = 24 V; 1.2 A · 25 V = 30 VA of 40
@@ -448,4 +453,17 @@ describe("what is odd is questioned at its field, what cannot be is refused", ()
       judge("ntc", { at25: "10k", beta: "3950", celsius: "20", reads: "12k", warm: "14k" }).questions,
     ).toHaveLength(1);
   });
+});
+
+// Each reading halves what is left: 4 contacts in 2 readings, 5 in 3.
+test.each([
+  ["A B C D E", "at most 2 readings for 4 contacts"],
+  ["A B C D E F", "at most 3 readings for 5 contacts"],
+])("a limit chain of points %s takes %s", (points, text) => {
+  expect(judge("limit-chain", { points }).limits.map((l) => l.text)).toContain(text);
+  expect(
+    judge("limit-chain", { points: "A B" })
+      .limits.map((l) => l.text)
+      .join(),
+  ).not.toMatch(/readings for/);
 });

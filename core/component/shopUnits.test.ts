@@ -1,9 +1,9 @@
 import { expect, test } from "@jest/globals";
 import { componentTest, firstAnswers, inShopUnits, readEntries, unitAsked } from "./index.ts";
+import { METRIC } from "./shopUnits.ts";
 
 const CABLE = componentTest("cable-drop")!;
 const NTC = componentTest("ntc")!;
-const METRIC = { temperature: "C", sizes: "metric" } as const;
 const AMERICAN = { temperature: "F", sizes: "american" } as const;
 const fieldOf = (test: typeof CABLE, id: string) => {
   const field = test.fields.find((f) => f.id === id)!;

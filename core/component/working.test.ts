@@ -57,6 +57,21 @@ const LINES: readonly (readonly [id: string, entries: Entries, lines: readonly s
       "2.00 V would be 722 µF at this load",
     ],
   ],
+  // One pulse a cycle: 0.1/(50·0.001) = 2 V, over 2·√3 = 0.577 V.
+  [
+    "ripple",
+    { farads: "1000", amps: "0.1", hertz: "50", pulses: "1" },
+    [
+      "I / (pulses · f · C) = 100 mA / (1 · 50.0 Hz · 1000 µF) = 2.00 V peak to peak",
+      "as V AC: that / (2·√3) = 0.58 V",
+    ],
+  ],
+  // Without a load's current nothing is said of its power.
+  [
+    "transformer",
+    { ratedIn: "230", ratedOut: "12", va: "20", in: "230", open: "13" },
+    ["230 V · 12.0 V / 230 V = 12.0 V at its rated load"],
+  ],
   // ½·470 µF·325² = 24.8 J; 100 kΩ·470 µF·ln(325/30) = 112 s
   [
     "discharge",

@@ -66,7 +66,7 @@ describe("volts AC across a divider", () => {
 
   test.each(PAIRS)("%s, one or both changed after the first was solved", (_name, upper, lower) => {
     const { circuit, l, x } = circuitOf(upper, lower);
-    settle(circuit);
+    const base = settle(circuit);
     const changes: readonly (readonly [Values, Values])[] = [
       [{ ...upper, ohms: upper.ohms * 3 + 200 }, lower],
       [upper, { ...lower, ohms: lower.ohms / 4 + 50 }],
@@ -79,17 +79,14 @@ describe("volts AC across a divider", () => {
       const branches = circuit.branches.map((b, i) =>
         i === 1 ? { ...b, ...up } : i === 2 ? { ...b, ...low } : b,
       );
-      const point = settle({ ...circuit, branches });
       const z = [impedance(up), impedance(low)] as const;
-      expect(predictReading(point, "lowz", x, 0).value / divider(z[0], z[1], LOW_INPUT_OHMS)).toBeCloseTo(
-        1,
-        4,
-      );
-      expect(predictReading(point, "vac", x, 0).value / divider(z[0], z[1], INPUT_OHMS)).toBeCloseTo(1, 4);
-      expect(predictReading(point, "lowz", l, x).value / divider(z[1], z[0], LOW_INPUT_OHMS)).toBeCloseTo(
-        1,
-        4,
-      );
+      // Solved anew, and as a change of what was solved before.
+      for (const point of [settle({ ...circuit, branches }), settle({ ...circuit, branches }, base)]) {
+        const at = (fn: "vac" | "lowz", p: number, q: number) => predictReading(point, fn, p, q).value;
+        expect(at("lowz", x, 0) / divider(z[0], z[1], LOW_INPUT_OHMS)).toBeCloseTo(1, 4);
+        expect(at("vac", x, 0) / divider(z[0], z[1], INPUT_OHMS)).toBeCloseTo(1, 4);
+        expect(at("lowz", l, x) / divider(z[1], z[0], LOW_INPUT_OHMS)).toBeCloseTo(1, 4);
+      }
     }
   });
 });
@@ -149,6 +146,20 @@ describe("how tolerances move it", () => {
     const { spread: held } = predictReading(settle(near.build()), "vac", near.node("x"), 0);
     expect(held).toBeLessThan(0.01 * 230);
   });
+});
+
+// A thousandth of the supply for leads and layout; below 0.4 % of it also three tenths of what is read: common practice, no source.
+test.each([
+  [0.5, Math.hypot(0.23, 0.15)],
+  [0.9, Math.hypot(0.23, 0.27)],
+  [0.95, 0.23],
+  [3, 0.23],
+])("a reading of %d V on 230 V is known to %d V and no better", (volts, known) => {
+  const lower = 1;
+  const { circuit, x } = circuitOf({ ohms: (lower * (230 - volts)) / volts - SOURCE_OHMS }, { ohms: lower });
+  const { value, spread } = predictReading(settle(circuit), "vac", x, 0);
+  expect(value).toBeCloseTo(volts, 3);
+  expect(spread).toBeCloseTo(known, 3);
 });
 
 describe("how the reading follows the mains", () => {

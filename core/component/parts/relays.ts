@@ -86,10 +86,7 @@ const pinout = fromTable({
 });
 
 function readPinout(r: Reckoning) {
-  const pins = r
-    .word("pins")
-    .split(/[\s,]+/u)
-    .filter(Boolean);
+  const pins = r.word("pins").split(/[\s,]/u).filter(Boolean);
   const read = readPairs(r.word("readings"), pins);
   return "trouble" in read ? read : findPinout(pins, read.pairs, r.limit("contact")!, r.limit("coil")!);
 }

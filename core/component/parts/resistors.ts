@@ -98,8 +98,7 @@ const reading = fromTable({
   },
 });
 
-const seriesOf = (tolerance: number | undefined) =>
-  tolerance !== undefined && tolerance <= 0.02 ? 96 : tolerance !== undefined && tolerance <= 0.05 ? 24 : 12;
+const seriesOf = (tolerance = 1) => (tolerance <= 0.02 ? 96 : tolerance <= 0.05 ? 24 : 12);
 
 /** A test that reads a marking: its value, the window of its tolerance, and the preferred values beside it. */
 function markingTest(
