@@ -6,7 +6,7 @@ import { dirname, join } from "node:path";
  * Runs an area's tests against one change, in plain Node as `npm test` runs them, and ends with 1 at the first that fails:
  * the tests beside the changed file, then those of its room, then, with MUTANTS_BEYOND_ROOM, the rest of the area. Most changes
  * are found by the first, in seconds. MUTANTS_FOLDERS names the area, MUTANTS_FILES the files that are changed, and the tool
- * says by its own variable which change is in force; without one (its first run) all tests are run.
+ * says by its own variable which change is in force; without one (its first run) the tests beside all files that are changed are run, to see them pass.
  */
 const changed = process.env.__STRYKER_ACTIVE_MUTANT__;
 const folders = (process.env.MUTANTS_FOLDERS ?? "core").split(",");
@@ -16,19 +16,18 @@ const area = folders.flatMap((folder) =>
     .map((name) => join(folder, name)),
 );
 
-/** The file that holds the change: the tool marks every change in the source by its number. */
-const file =
+const files = (process.env.MUTANTS_FILES ?? "").split(",");
+/** Those that hold the change: the tool marks every change in the source by its number. */
+const touched =
   changed === undefined
-    ? undefined
-    : (process.env.MUTANTS_FILES ?? "")
-        .split(",")
-        .find((path) => readFileSync(path, "utf8").includes(`stryMutAct_9fa48("${changed}")`));
-const room = file?.split("/").slice(0, 2).join("/");
+    ? files
+    : files.filter((path) => readFileSync(path, "utf8").includes(`stryMutAct_9fa48("${changed}")`));
+const roomOf = (path) => path.split("/").slice(0, 2).join("/");
 
 const nearFirst = [
-  ...(file === undefined ? [] : [(test) => dirname(test) === dirname(file)]),
-  ...(room === undefined ? [] : [(test) => test.startsWith(`${room}/`)]),
-  ...(file === undefined || process.env.MUTANTS_BEYOND_ROOM ? [() => true] : []),
+  (test) => touched.some((path) => dirname(test) === dirname(path)),
+  ...(changed === undefined ? [] : [(test) => touched.some((path) => roomOf(test) === roomOf(path))]),
+  ...(changed !== undefined && process.env.MUTANTS_BEYOND_ROOM ? [() => true] : []),
 ];
 const done = new Set();
 for (const near of nearFirst) {
