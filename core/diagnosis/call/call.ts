@@ -105,8 +105,7 @@ function waitsFor(
   economy: Economy,
 ): Waits | undefined {
   const { situation, done } = ground;
-  if (waitsForCause(dictionary, posterior, suspect) && !isAllAsked(dictionary, posterior, ground))
-    return "cause";
+  if (waitsForCause(dictionary, posterior, suspect)) return "cause";
   if (causeCheck(dictionary, posterior, situation, done, suspect)) return "cause";
   if (against.some((check) => posterior.readings.get(check)!.count === 1)) return "repeat";
   // A reading that was taken again and came out the same was no slip.

@@ -1,7 +1,15 @@
 import { describe, expect, test } from "@jest/globals";
 import { glasswasherDictionary } from "../../../tests/support/glasswasher.ts";
 import { ohms, seen } from "../../../tests/support/glasswasherFindings.ts";
-import { checkById, fromScale, judge, nextByOrder, type Evidence, type ReadingRow } from "../index.ts";
+import {
+  adviseCall,
+  checkById,
+  fromScale,
+  judge,
+  nextByOrder,
+  type Evidence,
+  type ReadingRow,
+} from "../index.ts";
 import { causeCheck } from "./causeCheck.ts";
 
 /** A fuse that has opened, found dead: nothing across it, and what it feeds is as it should be from live to neutral. */
@@ -38,6 +46,17 @@ describe("a fuse that has opened", () => {
     expect(owed.id).toMatch(/^dead\/ohm\/(.*\/PE|PE\/.*)$/u);
     const at = { dictionary: wide, posterior, ...ground, evidence: dead };
     expect(nextByOrder("information", at)?.check.id).toBe(owed.id);
+  });
+
+  test("is not called by itself with nothing left to ask while something may yet have opened it", () => {
+    class Everything extends Set<string> {
+      override has(): boolean {
+        return true;
+      }
+    }
+    const asked = { ...ground, done: new Everything() };
+    expect(causeCheck(wide, posterior, ground.situation, asked.done, advice.suspect)).toBeUndefined();
+    expect(adviseCall(wide, posterior, asked)).toMatchObject({ item: "fuse", ready: false, waits: "cause" });
   });
 
   test("is called for no wire once that reads as it should, and a wire is suspected where it reads a short", () => {
