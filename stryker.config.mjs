@@ -11,8 +11,8 @@ export default {
   tempDirName: ".zygodrome/mutants",
   cleanTempDir: "always",
   concurrency: Number(process.env.MUTANTS_AT_ONCE ?? 2),
-  // Beside other work a room's tests take minutes: what is slow is not caught by that.
-  timeoutMS: 900_000,
+  // Beside other work the engine's rooms take minutes: what is slow is not caught by that, and what loops for ever is.
+  timeoutMS: 1000 * Number(process.env.MUTANTS_SECONDS ?? 180),
   dryRunTimeoutMinutes: 40,
   ignorePatterns: ["docs/screenshots", "build", "bench", "app", ".zygodrome", "test-results"],
   disableTypeChecks: false,

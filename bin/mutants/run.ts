@@ -17,6 +17,7 @@ const AREAS = {
     wanted: 0.85,
     // What a room's own tests let through is held against the whole area's: half a minute.
     beyondRoom: true,
+    seconds: 180,
   },
   engine: {
     folders: ["core/diagnosis", "core/circuit", "core/sequence", "core/job", "core/entry", "core/view"],
@@ -24,6 +25,7 @@ const AREAS = {
     wanted: 0.75,
     // Here that would be five minutes for every change: what is caught is what a room's own tests catch, and no more is claimed.
     beyondRoom: false,
+    seconds: 900,
   },
 } as const;
 type Area = keyof typeof AREAS;
@@ -39,7 +41,7 @@ const { values } = parseArgs({
 if (!(values.area in AREAS))
   throw new Error(`There is no area “${values.area}”: ${Object.keys(AREAS).join(", ")}.`);
 const area = values.area as Area;
-const { folders, tests, wanted, beyondRoom } = AREAS[area];
+const { folders, tests, wanted, beyondRoom, seconds } = AREAS[area];
 
 interface Mutant {
   readonly status: string;
@@ -81,6 +83,7 @@ const run = spawnSync("npx", ["stryker", "run", "--mutate", chosen.join(",")], {
   env: {
     ...process.env,
     MUTANTS_FOLDERS: [...folders, ...tests].join(","),
+    MUTANTS_SECONDS: String(seconds),
     MUTANTS_BEYOND_ROOM: beyondRoom ? "yes" : "",
     MUTANTS_FILES: [...new Set(chosen.map((line) => line.split(":")[0]!))].join(","),
   },
