@@ -60,7 +60,7 @@ function withoutMeans(settings: Setting[]): Setting[] {
   return settings.map(({ mean, ...rest }) => (mean ? { on: false, region: "off" } : rest));
 }
 
-/** A thermocouple's 66 mV at most wake no junction that has a part in what a meter finds. */
+/** More than a type K thermocouple gives at 1200 °C (49 mV, IEC 60584-1), the hottest that a state may say; it wakes no junction. */
 const SLEEPING_VOLTS = 0.07;
 
 /** Whether nothing in the circuit is enough for any diode: a dead unit, with its thermocouples. */

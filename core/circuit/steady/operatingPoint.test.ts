@@ -60,6 +60,19 @@ describe("controls settle", () => {
     expect(at(settle(c.build()), "dc", c.node("load"))).toBeCloseTo(through, 1);
   });
 
+  test.each([
+    [0.069, "sleeps"],
+    [0.071, "conducts a little"],
+  ])("a junction with nothing but %d V about %s", (volts, how) => {
+    const c = new CircuitBuilder()
+      .branch("s", "0", { ohms: 1, dcVolts: volts })
+      .branch("x", "0", { ohms: 1e6 });
+    c.diode("s", "x");
+    const through = at(settle(c.build()), "dc", c.node("x"));
+    if (how === "sleeps") expect(through).toBeLessThan(1e-4);
+    else expect(through).toBeGreaterThan(1e-3);
+  });
+
   test("a weak supply leaves both at rest", () => {
     const c = relayChain(16);
     expect(at(settle(c.build()), "dc", c.node("load"))).toBeLessThan(0.001);
