@@ -403,7 +403,7 @@ const OPTIONS = "gmin=1e-13 reltol=1e-6 abstol=1e-13 vntol=1e-9 itl1=500";
 const EASED_OPTIONS = "gmin=1e-12 reltol=1e-4 abstol=1e-11 vntol=1e-5 itl1=2000";
 const SWUNG_OPTIONS = "gmin=1e-13 reltol=1e-4 abstol=1e-9 vntol=1e-6 itl1=500 itl4=100";
 const DEAD_TRIES = [
-  [1, OPTIONS, 2],
+  [1, OPTIONS, 6],
   [1, EASED_OPTIONS, 25],
   [100, OPTIONS, 25],
 ] as const;

@@ -18,6 +18,8 @@ export interface Worked {
 /** What takes longer is given up, ms: a step of an exercise, and laying one out or looking back at one. */
 const STEP_MS = 10_000;
 const LONG_MS = 90_000;
+/** Of what the queue computes, which nobody waits for. */
+const QUEUED_MS = 300_000;
 
 const holder = globalThis as typeof globalThis & {
   zygodromePractice?: Piscina<PracticeRequest, PracticeAnswer>;
@@ -58,5 +60,5 @@ export function playBy(order: Order, worked: Worked): Promise<SchoolPlay> {
   return run<SchoolPlay>({ want: "school", order, ...worked }, LONG_MS);
 }
 export function courseTo(hash: string, unit: UnitModel, suspect: string): Promise<BestCourse | undefined> {
-  return run<BestCourse | undefined>({ want: "course", hash, unit, suspect }, LONG_MS);
+  return run<BestCourse | undefined>({ want: "course", hash, unit, suspect }, QUEUED_MS);
 }

@@ -187,7 +187,7 @@ describe("the computed best", () => {
     expect(await count()).toEqual([first]);
     await computeBestCourse(await open("best, still open"));
     // The unit's dictionary may have to be built for it.
-  }, 180_000);
+  }, 360_000);
 });
 
 describe("a job that comes back", () => {
