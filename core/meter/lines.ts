@@ -2,6 +2,7 @@ import {
   isHeldByDiodes,
   siemensOf,
   throughPair,
+  voltageInto,
   type Circuit,
   type Control,
   type DomainView,
@@ -238,6 +239,9 @@ function supplyOf({ branches, controls }: Circuit): number {
 
 /** From this share of its own resistance on, the meter loads what it reads. */
 const LOADS = 3e-3;
+/** What the direct current that a meter of low impedance draws from a reservoir makes it ripple by, V, before that is looked at. */
+const RIPPLES_VOLTS = 0.02;
+const standing = new Float64Array(2);
 
 /**
  * ProbePairs that only diodes hold: where the meter's own current decides while every junction blocks, the circuit is solved
@@ -260,7 +264,10 @@ function refineLoaded(
     readRanks(part === "mean" ? point.dc : point.ac, p, q, base.zRe[m]!, base.zIm[m]!);
     const loose = point.periodic?.loose(p, q);
     const impedance = loose?.ohms ?? sqrt(zRe * zRe + zIm * zIm);
-    if (impedance < LOADS * inputOhms || !(loose?.byDiodes ?? isHeldByDiodes(point, p, q))) continue;
+    voltageInto(standing, point.dc, p, q);
+    const ripples = (impedance * abs(standing[0]!)) / inputOhms;
+    const loads = impedance >= LOADS * inputOhms || ripples > RIPPLES_VOLTS;
+    if (!loads || !(loose?.byDiodes ?? isHeldByDiodes(point, p, q))) continue;
     const mean = { ohms: sqrt(zRe * zRe + zIm * zIm), volts: lines.value[m]! };
     const loaded = loadedOrKnown(point, p, q, inputOhms, impedance, mean);
     if (!loaded) continue;

@@ -51,6 +51,15 @@ describe("a drive that stands still", () => {
     expect(Math.abs(ours / theirs - 1)).toBeLessThan(0.002);
   });
 
+  test("3 kΩ of a low-impedance range make its link ripple as ngspice says, 10 MΩ do not", () => {
+    const low = both(drive(1e5), "on", { fn: "lowz", red: "I.p", black: "I.n" });
+    expect(low.theirs).toBeGreaterThan(0.5);
+    expect(Math.abs(low.ours / low.theirs - 1)).toBeLessThan(0.02);
+    const high = both(drive(1e5), "on", { fn: "vac", red: "I.p", black: "I.n" });
+    expect(high.ours).toBeLessThan(0.05);
+    expect(high.theirs).toBeLessThan(0.05);
+  });
+
   // Blocked, its twelve junctions leak 63 nA each at most, which is a tenth of what the 600 kΩ range sends.
   test.each([
     ["B.u", "B.v"],
