@@ -266,15 +266,16 @@ function refineLoaded(
     const impedance = loose?.ohms ?? sqrt(zRe * zRe + zIm * zIm);
     voltageInto(standing, point.dc, p, q);
     const ripples = (impedance * abs(standing[0]!)) / inputOhms;
-    const loads = impedance >= LOADS * inputOhms || ripples > RIPPLES_VOLTS;
-    if (!loads || !(loose?.byDiodes ?? isHeldByDiodes(point, p, q))) continue;
+    const isLoose = impedance >= LOADS * inputOhms || ripples > RIPPLES_VOLTS;
+    // Where nothing is loose, the straight line through mean and fundamental may have the load matter all the same.
+    const seems = sqrt(zRe * zRe + zIm * zIm) >= LOADS * inputOhms;
+    if ((!isLoose && !seems) || !(loose?.byDiodes ?? isHeldByDiodes(point, p, q))) continue;
     const mean = { ohms: sqrt(zRe * zRe + zIm * zIm), volts: lines.value[m]! };
     const loaded = loadedOrKnown(point, p, q, inputOhms, impedance, mean);
     if (!loaded) continue;
     // The tolerances of a network that only diodes hold were taken where it is not: they tell no more than this.
-    lines.spread[m] = sqrt(
-      min(lines.spread[m]!, 0.1 + 0.1 * abs(loaded[part])) ** 2 + (0.05 * loaded[part]) ** 2,
-    );
+    const unknown = isLoose ? 0.05 * loaded[part] : 0;
+    lines.spread[m] = sqrt(min(lines.spread[m]!, 0.1 + 0.1 * abs(loaded[part])) ** 2 + unknown ** 2);
     lines.value[m] = loaded[part];
     lines.slope[m] = part === "mean" && lines.slope[m] === 0 ? 0 : loaded[part];
   }

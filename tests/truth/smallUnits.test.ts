@@ -3,6 +3,7 @@ import { openedIn } from "#core/circuit/index.ts";
 import { predictReading, type MeterFunction } from "#core/meter/index.ts";
 import { stateRuns } from "#core/sequence/index.ts";
 import { readUnitOrThrow, type Fault, type UnitModel } from "#core/unit/index.ts";
+import { demoUnit } from "../support/demoUnits.ts";
 
 /** Small units whose answers are known by hand, or from ngspice 39 decks written by bench/truth (values written down here). */
 type Part = { id: string; type: string; terminals: object; parameters?: object };
@@ -290,4 +291,11 @@ test("a leak past a relay that chatters still opens the leakage device", () => {
   // 30 mA trips at three quarters: 22.5 mA, from 230 V through 10.2 kΩ.
   expect(leak(9_900)).toEqual([["RCD", "residual"]]);
   expect(leak(10_600)).toEqual([]);
+});
+
+// Through a regulator's half ohm a meter of 3 kΩ moves nothing; by the line through mean and fundamental it seemed 81 Ω.
+test("a meter of low impedance from a regulated rail to the line reads the mains", () => {
+  // ngspice: 119.394 V, and 119.418 V with 10 MΩ.
+  const volts = reads(demoUnit("roaster-dr6"), "roast", "lowz", "MC.plus", "W1.a");
+  expect(Math.abs(volts / 119.394 - 1)).toBeLessThan(0.002);
 });
