@@ -71,14 +71,20 @@ function evaluate(file: string): UnitResult {
   };
 }
 
+/** Tries of each ranking, of which the least counts: what else the machine does meanwhile is not the ranking's. */
+const RANKINGS = 5;
+
 /** Median time of a weighing and a ranking after the complaint of a few faults. */
 function rankingTime(bench: Bench): number {
   const times = bench.faults.slice(0, 15).map(({ truth }) => {
     const evidence = complaintEvidence(bench, truth);
-    const start = performance.now();
-    const posterior = weigh(bench.dictionary, evidence);
-    rankChecks(bench.dictionary, posterior, { band: "unproven", lifts: [], coversOff: [] }, new Set());
-    return performance.now() - start;
+    const tries = Array.from({ length: RANKINGS }, () => {
+      const start = performance.now();
+      const posterior = weigh(bench.dictionary, evidence);
+      rankChecks(bench.dictionary, posterior, { band: "unproven", lifts: [], coversOff: [] }, new Set());
+      return performance.now() - start;
+    });
+    return Math.min(...tries);
   });
   return times.sort((a, b) => a - b)[times.length >> 1] ?? 0;
 }

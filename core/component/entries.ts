@@ -2,6 +2,7 @@ import { describeQuantityProblem, parseQuantity } from "#core/quantity/index.ts"
 import { readGauge } from "#core/standards/index.ts";
 import { METRIC, type ShopUnits } from "./shopUnits.ts";
 import { Values, type Said } from "./table/reckoning.ts";
+import { inEnglish, saysBeep } from "./typedOhms.ts";
 import type { ComponentTest, Judgement, QuantityField, Question } from "./table/test.ts";
 
 /** What stands in the fields of a form, by field. */
@@ -113,23 +114,11 @@ function corners(ranges: ReadonlyMap<string, readonly [number, number]>): Map<st
   );
 }
 
-/** What a meter says, as German-speaking people write it: no other field has these words. */
-const IN_GERMAN: readonly (readonly [RegExp, string])[] = [
-  [/^(?:offen|unendlich|überlauf)$/iu, "OL"],
-  [/^(?:piep(?:t|st|ton)?|durchgang|ja)$/iu, "beep"],
-  [/^(?:piept nicht|kein (?:piep(?:ton)?|durchgang)|stumm|nein)$/iu, "no beep"],
-];
-
-function inEnglish(typed: string): string {
-  return IN_GERMAN.find(([word]) => word.test(typed))?.[1] ?? typed;
-}
-
 function readBeep(field: QuantityField, typed: string): readonly [number, number] | undefined {
   // Where a rating is asked for no beep can stand.
   if (field.unit.base !== "Ω" || field.unit.scale !== 1 || !mayBeOpen(field)) return undefined;
-  if (/^(?:beeps?|buzz(?:es)?|yes)$/iu.test(typed)) return [0, BEEP_OHMS];
-  if (/^(?:no ?(?:beep|buzz)|silent|no)$/iu.test(typed)) return [BEEP_OHMS, Infinity];
-  return undefined;
+  const beep = saysBeep(typed);
+  return beep === undefined ? undefined : beep ? [0, BEEP_OHMS] : [BEEP_OHMS, Infinity];
 }
 
 type NumberRead = { readonly value: number; readonly question?: string } | { readonly problem: string };

@@ -58,11 +58,24 @@ describe("lengths as they are said", () => {
   test.each([
     ["1/4 in", "6.35 mm"],
     ["1 in", "25.4 mm"],
+    ["0.16in", "4.06 mm"],
+    ["2 inches", "50.8 mm"],
+    ["1,5  inch", "38.1 mm"],
+    ["12/16″", "19 mm"],
+    ["3 / 12 in", "6.35 mm"],
+    ["1  3/8in", "34.9 mm"],
     ["0.1 ft", "30.5 mm"],
   ])("%s is %s, and is asked back", (typed, shown) => {
     expect(JSON.stringify(travel(typed).questions)).toContain(shown);
     expect(travel(typed).problems).toEqual({});
   });
+
+  test.each(["x1 in", "1 inx", "a/b in", "1/b in", "1 x/8 in", "3//8 in", "in 1"])(
+    "%s is no length",
+    (typed) => {
+      expect(travel(typed).problems).not.toEqual({});
+    },
+  );
 
   test("no length at all is a length; one below nothing is none", () => {
     expect(travel("0 in").problems).toEqual({});

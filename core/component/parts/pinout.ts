@@ -1,4 +1,4 @@
-import { parseQuantity } from "#core/quantity/index.ts";
+import { typedOhms } from "../typedOhms.ts";
 
 export type RelayPin = string;
 export interface PairRead {
@@ -26,7 +26,7 @@ export function readPairs(text: string, pins: readonly RelayPin[]): { readonly p
       return { trouble: `“${piece.trim()}” was not understood. Write pairs like “1-2 270, 3-4 0.1”.` };
     const stranger = [a, b].find((p) => !pins.includes(p));
     if (stranger) return { trouble: `Pin “${stranger}” is read but not in the list of pins.` };
-    const ohms = ohmsOf(reading);
+    const ohms = typedOhms(reading);
     if (ohms === undefined)
       return { trouble: `“${reading}” at ${a}–${b} is not ohms. Write 270, 1.2M, OL or beep.` };
     pairs.push({ a, b, ohms });
@@ -34,14 +34,6 @@ export function readPairs(text: string, pins: readonly RelayPin[]): { readonly p
   return pairs.length > 0
     ? { pairs }
     : { trouble: "No pair was understood. Write them like “1-2 270, 3-4 0.1”." };
-}
-
-function ohmsOf(reading: string): number | undefined {
-  if (/^beeps?$/iu.test(reading)) return 0;
-  if (/^no beep$/iu.test(reading)) return Infinity;
-  const parsed = parseQuantity(reading);
-  if (!parsed.ok || (parsed.quantity.unit ?? "Ω") !== "Ω" || parsed.quantity.value < 0) return undefined;
-  return parsed.quantity.value;
 }
 
 /**

@@ -25,6 +25,13 @@ describe("pairs of pins as they are typed", () => {
     ["1-2 4k7 ohm,,", [{ a: "1", b: "2", ohms: 4700 }]],
     ["1-2 0", [{ a: "1", b: "2", ohms: 0 }]],
     ["1-2 OL", [{ a: "1", b: "2", ohms: Infinity }]],
+    [
+      "1-2 piept, 2-3 kein Piepton",
+      [
+        { a: "1", b: "2", ohms: 0 },
+        { a: "2", b: "3", ohms: Infinity },
+      ],
+    ],
   ])("%j", (text, wanted) => expect(readPairs(text, pins)).toEqual({ pairs: wanted }));
 
   test.each([
@@ -35,6 +42,8 @@ describe("pairs of pins as they are typed", () => {
     ["1-2 5 V", /“5 V” at 1–2 is not ohms/],
     ["1-2 -5", /not ohms/],
     ["1-2 blue", /not ohms/],
+    ["1-2 no", /not ohms/],
+    ["1-2 ja", /not ohms/],
   ])("%j is refused with what is wrong", (text, says) => {
     const read = readPairs(text, pins);
     expect("trouble" in read && read.trouble).toMatch(says);
@@ -68,6 +77,8 @@ describe("terminals of a module as they are typed", () => {
   test.each([
     ["11-14 NO OL 0.1", [{ pair: "11-14", kind: "NO", rest: Infinity, on: 0.1 }]],
     ["11-12 nc beep no beep", [{ pair: "11-12", kind: "NC", rest: 0, on: Infinity }]],
+    ["13-14 piept kein Durchgang", [{ pair: "13-14", kind: undefined, rest: 0, on: Infinity }]],
+    ["13-14 NO no buzz buzz", [{ pair: "13-14", kind: "NO", rest: Infinity, on: 0 }]],
     [
       "a-b 1k 2k\nc-d OL OL",
       [

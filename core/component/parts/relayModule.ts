@@ -1,9 +1,9 @@
-import { parseQuantity } from "#core/quantity/index.ts";
 import { PRACTICE } from "#core/standards/index.ts";
 import { decided } from "../table/conditions.ts";
 import { choice, text } from "../table/fields.ts";
 import type { Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
+import { typedOhms } from "../typedOhms.ts";
 
 /** One pair of terminals of a module: what it should do, and its ohms at rest and energised; Infinity for OL. */
 export interface TerminalRow {
@@ -14,14 +14,17 @@ export interface TerminalRow {
 }
 type Trouble = { readonly trouble: string };
 
+/** One reading of a line: a word, or two that belong together. */
+const READING = String.raw`(no beep|no buzz|piept nicht|kein \S+|\S+)`;
+const LINE = new RegExp(String.raw`^\s*(\S+)\s+(?:(NO|NC)\s+)?${READING}\s+${READING}\s*$`, "iu");
+
 /** Reads "11-14 NO OL 0.1; 11-12 NC 0.1 OL": a pair, what it should do if it is known, ohms at rest and energised. */
 export function readTerminals(typed: string): { readonly rows: TerminalRow[] } | Trouble {
   const rows: TerminalRow[] = [];
   for (const line of typed.split(/[;\n,]+/u)) {
     if (line.trim() === "") continue;
-    const [, pair, kind, rest, on] =
-      /^\s*(\S+)\s+(?:(NO|NC)\s+)?(no beep|\S+)\s+(no beep|\S+)\s*$/iu.exec(line) ?? [];
-    const [restOhms, onOhms] = [ohmsOf(rest), ohmsOf(on)];
+    const [, pair, kind, rest = "", on = ""] = LINE.exec(line) ?? [];
+    const [restOhms, onOhms] = [typedOhms(rest), typedOhms(on)];
     if (!pair || restOhms === undefined || onOhms === undefined)
       return {
         trouble: `“${line.trim()}” was not understood. Write a pair, NO or NC, and two readings: “11-14 NO OL 0.1”.`,
@@ -31,16 +34,6 @@ export function readTerminals(typed: string): { readonly rows: TerminalRow[] } |
   return rows.length > 0
     ? { rows }
     : { trouble: "Enter the pairs, each with its reading at rest and energised." };
-}
-
-function ohmsOf(reading: string | undefined): number | undefined {
-  if (reading === undefined) return undefined;
-  if (/^no beep$/iu.test(reading)) return Infinity;
-  if (/^beeps?$/iu.test(reading)) return 0;
-  const parsed = parseQuantity(reading);
-  return parsed.ok && (parsed.quantity.unit ?? "Ω") === "Ω" && parsed.quantity.value >= 0
-    ? parsed.quantity.value
-    : undefined;
 }
 
 export type TerminalState = "closed" | "open" | "between";

@@ -87,6 +87,9 @@ describe("walking the places", () => {
 describe("what was typed at a place", () => {
   test.each([
     ["no beep", "open"],
+    ["kein Piepton", "open"],
+    ["offen", "open"],
+    ["piept", "shorted"],
     ["No Beep", "open"],
     ["beeps", "shorted"],
     ["beep", "shorted"],

@@ -1,5 +1,6 @@
 import { parseQuantity } from "#core/quantity/index.ts";
 import { PRACTICE } from "#core/standards/index.ts";
+import { inEnglish, saysBeep } from "../typedOhms.ts";
 
 /** Readings at one place of two boards that differ by more than this share differ. Common practice, no source. */
 export const DIFFERS_SHARE = 0.15;
@@ -45,9 +46,10 @@ export interface PlaceRow {
 function readPlace(typed: string | undefined, dial: SheetDial): { value?: number; problem?: string } {
   const tidy = (typed ?? "").trim();
   if (tidy === "") return {};
-  if (/^beeps?$/iu.test(tidy)) return { value: 0 };
-  if (/^no beep$/iu.test(tidy)) return { value: Infinity };
-  const parsed = parseQuantity(tidy);
+  const english = inEnglish(tidy);
+  const beep = saysBeep(english);
+  if (beep !== undefined) return { value: beep ? 0 : Infinity };
+  const parsed = parseQuantity(english);
   if (!parsed.ok) return { problem: `“${tidy}” is not a reading. Write 4.7k, 0.55, OL or beep.` };
   const { value, unit } = parsed.quantity;
   const wanted = dial === "ohm" ? "Ω" : "V";
