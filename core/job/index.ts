@@ -22,6 +22,7 @@ export { logAtDevice } from "./late.ts";
 export { bandFor } from "./bandFor.ts";
 export {
   checkOf,
+  counts,
   isCurrent,
   replay,
   type Repair,

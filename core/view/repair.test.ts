@@ -113,6 +113,24 @@ describe("what proves a repair", () => {
   });
 });
 
+test("what a meter held while it was watched proves no repair, and spoils none", () => {
+  const watched = (value: number | "OL") => {
+    const { check, result } = reading("ohm", "TC1.1", "TC1.2", value).body as Extract<
+      EventBody,
+      { type: "finding" }
+    >;
+    return event({ type: "finding", check, result: { ...result, held: "highest" } as typeof result });
+  };
+  expect(view([...mended, watched(0.1), ...safe()]).proof).toMatchObject({
+    rows: [{ now: "open" }],
+    proven: false,
+  });
+  expect(view([...again(0.1), watched("OL"), ...safe()]).proof).toMatchObject({
+    rows: [{ now: "right" }],
+    proven: true,
+  });
+});
+
 describe("the unit after a repair", () => {
   test("is another one: the readings of before are kept and weigh no more on it", () => {
     const state = replay(unit, again(0.1));

@@ -1,5 +1,6 @@
 import { liftOf, type UnitModel } from "#core/unit/index.ts";
 import {
+  counts,
   crossedNow,
   settingsToCarry,
   transferList,
@@ -50,7 +51,7 @@ export function proofView(
   const { ledger, repairs } = state;
   if (repairs.length === 0) return undefined;
   const rowOf = new Map(rows.map((r) => [r.id, r]));
-  const counting = ledger.filter((e) => !e.retracted && e.check.kind !== "trial" && !isHeld(e));
+  const counting = ledger.filter((e) => counts(e) && e.check.kind !== "trial");
   /** By check, the last finding before the repair, and the last one since. */
   const before = new Map(counting.filter((e) => e.beforeRepair).map((e) => [e.check.id, e]));
   const since = new Map(counting.filter((e) => !e.beforeRepair).map((e) => [e.check.id, e]));
@@ -132,9 +133,6 @@ export function refitFaces(unit: UnitModel, rows: readonly RefitRow[]): RefitFac
       }),
     }));
 }
-
-const isHeld = ({ body }: JobState["ledger"][number]) =>
-  body.result.kind === "value" && body.result.held !== undefined;
 
 /** Leads that are still recorded as off: they go back before the unit runs. */
 export const stillOff = (unit: UnitModel, { situation }: Pick<JobState, "situation">): string[] =>
