@@ -14,6 +14,6 @@ export default {
   // Beside other work the engine's rooms take minutes: what is slow is not caught by that, and what loops for ever is.
   timeoutMS: 1000 * Number(process.env.MUTANTS_SECONDS ?? 180),
   dryRunTimeoutMinutes: 40,
-  ignorePatterns: ["docs/screenshots", "build", "bench", "app", ".zygodrome", "test-results"],
+  ignorePatterns: ["docs/screenshots", "build", "app", ".zygodrome", "test-results"],
   disableTypeChecks: false,
 };

@@ -3,14 +3,15 @@ import { readdirSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 
 /**
- * Runs an area's tests against one change, in plain Node as `npm test` runs them, and ends with 1 at the first that fails:
- * the tests beside the changed file, then those of its room, then, with MUTANTS_BEYOND_ROOM, the rest of the area. Most changes
- * are found by the first, in seconds. MUTANTS_FOLDERS names the area, MUTANTS_FILES the files that are changed, and the tool
- * says by its own variable which change is in force; without one (its first run) the tests beside all files that are changed are run, to see them pass.
+ * Runs the tests against one change, in plain Node as `npm test` runs them, and ends with 1 at the first that fails: the tests
+ * beside the changed file first, then those of its room, then those that MUTANTS_BEYOND names for the room (files or folders by
+ * room, as JSON). Most changes are found by the first, in seconds. MUTANTS_FILES names the files that are changed, and the
+ * tool says by its own variable which change is in force; without one (its first run) the tests beside all files that are
+ * changed are run, to see them pass.
  */
 const changed = process.env.__STRYKER_ACTIVE_MUTANT__;
-const folders = (process.env.MUTANTS_FOLDERS ?? "core").split(",");
-const area = folders.flatMap((folder) =>
+const beyond = JSON.parse(process.env.MUTANTS_BEYOND ?? "{}");
+const all = ["core", "tests"].flatMap((folder) =>
   readdirSync(folder, { recursive: true, encoding: "utf8" })
     .filter((name) => name.endsWith(".test.ts"))
     .map((name) => join(folder, name)),
@@ -22,16 +23,23 @@ const touched =
   changed === undefined
     ? files
     : files.filter((path) => readFileSync(path, "utf8").includes(`stryMutAct_9fa48("${changed}")`));
+/** Rooms whose changes a unit's dictionary may show: the tests compute it anew for each. */
+const computes = touched.some((path) => /^core\/(?:circuit|sequence|diagnosis|meter|standards)\//.test(path));
 const roomOf = (path) => path.split("/").slice(0, 2).join("/");
 
 const nearFirst = [
   (test) => touched.some((path) => dirname(test) === dirname(path)),
   ...(changed === undefined ? [] : [(test) => touched.some((path) => roomOf(test) === roomOf(path))]),
-  ...(changed !== undefined && process.env.MUTANTS_BEYOND_ROOM ? [() => true] : []),
+  ...(changed === undefined
+    ? []
+    : [
+        (test) =>
+          touched.some((path) => (beyond[roomOf(path)] ?? []).some((place) => test.startsWith(place))),
+      ]),
 ];
 const done = new Set();
 for (const near of nearFirst) {
-  const tests = area.filter((test) => near(test) && !done.has(test));
+  const tests = all.filter((test) => near(test) && !done.has(test));
   if (tests.length === 0) continue;
   for (const test of tests) done.add(test);
   const { status } = spawnSync(
@@ -41,6 +49,7 @@ for (const near of nearFirst) {
       stdio: changed === undefined ? "inherit" : "ignore",
       env: {
         ...process.env,
+        ENGINE_CHANGE: computes ? (changed ?? "") : "",
         NODE_OPTIONS:
           "--no-warnings --experimental-vm-modules --import tsx --import ./tests/support/bare/register.mjs",
       },

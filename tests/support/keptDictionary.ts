@@ -7,7 +7,8 @@ import type { UnitModel } from "#core/unit/index.ts";
 
 /**
  * A unit's dictionary, computed once for all test files: it is kept, packed, in the machine's folder for passing things,
- * under a name made of the engine's sources and the model, so that a change of either has it computed anew.
+ * under a name made of the engine's sources and the model, so that a change of either has it computed anew. ENGINE_CHANGE
+ * names a change that the sources do not show: mutation testing switches its changes on one at a time.
  */
 export function keptDictionary(unit: UnitModel): Dictionary {
   const folder = path.join(os.tmpdir(), `zygodrome-dictionaries-${engine()}`);
@@ -29,7 +30,7 @@ let stamp: string | undefined;
 
 function engine(): string {
   if (stamp) return stamp;
-  const hash = createHash("sha256");
+  const hash = createHash("sha256").update(process.env["ENGINE_CHANGE"] ?? "");
   const sources = readdirSync("core", { recursive: true, encoding: "utf8" })
     .filter((f) => f.endsWith(".ts") && !f.endsWith(".test.ts"))
     .sort();
