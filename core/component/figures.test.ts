@@ -49,6 +49,23 @@ describe("preferred values by tolerance (IEC 60063: E12 at 10 %, E24 at 5 %, E96
   });
 });
 
+describe("the fall of a capacitor's volts, drawn", () => {
+  // 470 µF through 1 kΩ: 0.47 s, and 30 V after 0.47 s · ln(325/30) = 1.12 s; drawn for 1.3 times that, 325 V · e^(−3.10) at its end.
+  test("from what is on it to beyond the safe volts, which are marked", () => {
+    const found = componentTest("discharge")!;
+    const { chart } = judgeEntries(
+      found,
+      readEntries(found, { farads: "470", volts: "325", ohms: "1000", watts: "25" }),
+    )!;
+    const { points } = chart!.lines[0]!;
+    expect(points[0]).toEqual([0, 325]);
+    expect(points).toHaveLength(61);
+    expect(points.at(-1)![0]).toBeCloseTo(1.456, 2);
+    expect(points.at(-1)![1]).toBeCloseTo(325 * Math.exp(-3.098), 0);
+    expect(chart!.marks).toEqual([{ label: "30 V", x: expect.closeTo(1.12, 2), y: 30 }]);
+  });
+});
+
 describe("lengths as they are said", () => {
   const travel = (typed: string) => {
     const found = COMPONENT_TESTS.find((t) => t.fields.some((f) => f.id === "should"))!;

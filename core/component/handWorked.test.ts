@@ -151,6 +151,21 @@ const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ["three-phase-bridge", bridge(), "good", /alike/],
   ["three-phase-bridge", bridge({ "f-N-V": "0.0", "r-N-V": "0.0" }), "bad", /N to V shorted/],
   ["three-phase-bridge", bridge({ "f-W-P": "OL" }), "bad", /W to P open/],
+  // What is connected can short a device and cannot open one.
+  [
+    "three-phase-bridge",
+    bridge({ where: "in", "f-N-V": "0.0", "r-N-V": "0.0" }),
+    "doubtful",
+    /Take the leads/,
+  ],
+  ["three-phase-bridge", bridge({ where: "in", "f-W-P": "OL" }), "bad", /W to P open\.$/],
+  [
+    "three-phase-bridge",
+    bridge({ where: "in", "f-W-P": "OL", "f-N-V": "0.0", "r-N-V": "0.0" }),
+    "doubtful",
+    /N to V shorted; W to P open|W to P open; N to V shorted/,
+  ],
+  ["three-phase-bridge", bridge({ where: "in" }), "good", /alike/],
   ["three-phase-bridge", bridge({ "f-U-P": "0.60" }), "doubtful", /U to P differs/],
   ["rectifier-bridge", four(), "good", /alike/],
   ["rectifier-bridge", four({ "r-~2-+": "0.9" }), "bad", /~2 to \+ conducts backwards/],
@@ -255,6 +270,11 @@ const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ["split-motor", { ab: "6.7", bc: "2.1", ca: "4.6" }, "good", /Common is c, run b, start a/],
   ["split-motor", { ab: "6.7", bc: "2.1", ca: "4.6", marked: "a" }, "doubtful", /label/],
   ["split-motor", { ab: "4.0", bc: "4.0", ca: "4.0" }, "told", /three-phase/],
+  // Alike within 5 % of the highest (0.5255 Ω of 10.51), or within 0.1 Ω of leads.
+  ["split-motor", { ab: "10", bc: "10.51", ca: "10.2" }, "told", /three-phase/],
+  ["split-motor", { ab: "10", bc: "10.9", ca: "10.4" }, "bad", /should be equal/],
+  ["split-motor", { ab: "1", bc: "1.08", ca: "1.05" }, "told", /three-phase/],
+  ["split-motor", { ab: "1", bc: "1.12", ca: "1.05" }, "bad", /should be equal/],
   ["split-motor", { ab: "9.0", bc: "2.1", ca: "4.6" }, "bad", /should be equal/],
   ["three-phase-motor", { uv: "2.10", vw: "2.12", wu: "2.09" }, "good", /Balanced/],
   ["three-phase-motor", { uv: "2.10", vw: "1.40", wu: "2.09" }, "bad", /Out of balance/],
@@ -323,6 +343,8 @@ const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict: Verdi
   ["supply", { nominal: "230", ln: "231", le: "0.5", ne: "230" }, "bad", /reversed/],
   ["supply", { nominal: "230", ln: "40", le: "230", ne: "190" }, "bad", /neutral is open/],
   ["supply", { nominal: "230", ln: "90", le: "85", ne: "4", lowz: "2" }, "bad", /Ghost/],
+  // ln(32.65/10) / (1/273.15 − 1/298.15) = 3854; the second reading is the nominal one.
+  ["beta", { t1: "0", r1: "32.65k", t2: "25", r2: "10k" }, "told", /Beta 3,?85\d, 10\.00? kΩ at 25/],
   // 48 V must stay above 45 V
   ["supply-sag", { nominal: "48", rest: "48", worked: "44" }, "bad", /sags/],
   ["supply-sag", { nominal: "48", rest: "48", worked: "46.5" }, "good", /holds/],

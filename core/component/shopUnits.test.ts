@@ -37,6 +37,8 @@ test("a wire's size is asked for by gauge where sizes are given so", () => {
   expect(firstAnswers(CABLE, AMERICAN)).toEqual({ by: "awg" });
   expect(firstAnswers(CABLE, METRIC)).toEqual({});
   expect(firstAnswers(NTC, AMERICAN)).toEqual({});
+  // It has choices, and none of them is a gauge.
+  expect(firstAnswers(componentTest("split-motor")!, AMERICAN)).toEqual({});
 });
 
 // 212 °F are 100 °C, and 40 ft are 12.192 m, both by definition.

@@ -189,6 +189,23 @@ describe("which load it is", () => {
     });
   });
 
+  test("names what goes back, and no more, and says that what has held stays on", () => {
+    const named = loads.map((l) => ({ ...l, name: `Load ${l.id.toUpperCase()}` }));
+    const held: StripStep[] = [{ connected: [], tripped: false, spent: "nothing" }];
+    const first = nextStep(named, held, "one at a time", settings());
+    const [tried] = first.kind === "connect" ? first.connected : [];
+    expect(first).toMatchObject({ kind: "connect", why: `Put back Load ${tried!.toUpperCase()}.` });
+    const second = nextStep(
+      named,
+      [...held, { connected: [tried!], tripped: false, spent: "nothing" }],
+      "one at a time",
+      settings(),
+    );
+    expect(second.kind === "connect" && second.why).toMatch(
+      /^Put back Load [B-G]; what has held stays on\.$/,
+    );
+  });
+
   test("no more trips than the plan allows: then dead checks, and never another reset", () => {
     const steps: StripStep[] = [
       { connected: [], tripped: false, spent: "nothing" },
