@@ -61,7 +61,8 @@ const heater = fromTable({
     },
     far: {
       of: "reads",
-      at: (r) => (2 * nominal(r)) / (1 - ELEMENT_TOLERANCE),
+      // Of two alike branches one is open: twice the ohms, of an element that may have its tolerance less.
+      at: (r) => (2 * nominal(r)) / (1 + ELEMENT_TOLERANCE),
       text: "far too high above {at}",
       source: PRACTICE,
     },
@@ -99,7 +100,7 @@ const heater = fromTable({
       code: "high",
       verdict: "doubtful",
       when: over("high"),
-      says: "A little high: hot, aged, or another rating.",
+      says: "High: hot, aged, or another rating.",
     },
     {
       code: "good-ohms",

@@ -58,7 +58,7 @@ const REGISTER: Readonly<Record<string, Readonly<Record<string, number>>>> = {
   beta: { apart: 5, falls: 0, low: 2000, high: 6000 },
   "sensor-twin": { short: 2, alike: 0.05 },
   "sensor-trend": { moves: 0.05, returns: 0.1 },
-  heater: { low: 24.0455, high: 29.3889, far: 58.7778, sheath: 1e6, sheathShort: 1000 },
+  heater: { low: 24.0455, high: 29.3889, far: 48.0909, sheath: 1e6, sheathShort: 1000 },
   igniter: { short: 20, low: 40, high: 90, aged: 135 },
   "volts-watts-ohms": { agree: 0.1 },
   "split-motor": { earth: 1e6, alike: 1, sum: 7.8 },

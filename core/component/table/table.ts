@@ -17,7 +17,7 @@ export interface Row {
 }
 
 /** A component test as data. */
-export interface Table extends Omit<ComponentTest, "judge" | "limitsAt" | "edges"> {
+export interface Table extends Omit<ComponentTest, "judge" | "limitsAt" | "edges" | "codes"> {
   readonly figures?: Readonly<Record<string, Figure>>;
   readonly findings?: Readonly<Record<string, Finding>>;
   readonly limits?: Readonly<Record<string, Limit>>;
@@ -105,8 +105,9 @@ export function fromTable(table: Table): ComponentTest {
     );
   };
   const { id, family, name, purpose, live, stored, prepare, probes, fields, types } = table;
+  const codes = [...new Set([...gather, ...rows].map((row) => row.code))];
   return {
-    ...{ id, family, name, purpose, prepare, probes, fields, types, edges, limitsAt, judge },
+    ...{ codes, id, family, name, purpose, prepare, probes, fields, types, edges, limitsAt, judge },
     ...(live ? { live } : {}),
     ...(stored ? { stored } : {}),
   };

@@ -141,6 +141,8 @@ export interface ComponentTest {
   readonly fields: readonly Field[];
   /** Kinds of parts of a unit that it is offered for. */
   readonly types: readonly string[];
+  /** What it can find, by the names of its table's lines. */
+  readonly codes: readonly string[];
   /** Where the boundary tests stand, by limit. */
   readonly edges: Readonly<Record<string, Edge>>;
   /** For these entries, by limit: what is held against it and where it lies, base units. */
