@@ -1,5 +1,6 @@
 import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
+import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 
 /**
@@ -28,7 +29,7 @@ const computes = touched.some((path) => /^core\/(?:circuit|sequence|diagnosis|me
 const roomOf = (path) => path.split("/").slice(0, 2).join("/");
 
 /** Started itself, so that what ends it leaves nothing behind. */
-const JEST = join("node_modules", "jest", "bin", "jest.js");
+const JEST = createRequire(import.meta.url).resolve("jest/bin/jest");
 const NEAR_SECONDS = 240;
 const nearFirst = [
   (test) => touched.some((path) => dirname(test) === dirname(path)),
