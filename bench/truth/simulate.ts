@@ -51,6 +51,9 @@ const SWUNG = new Set([
   "inverter-bridge",
   "flame-sensor",
   "led",
+  "optotriac",
+  "transistor",
+  "mosfet",
 ]);
 
 export class Simulated {

@@ -12,7 +12,7 @@ export {
 } from "./equations/domainView.ts";
 export { periodicState, type PeriodicState } from "./periodic/periodicState.ts";
 export { portsOf, solvePorts, type Ports } from "./periodic/ports.ts";
-export { harmonicsAcross } from "./equations/solved.ts";
+export { harmonicsAcross, isDriven } from "./equations/solved.ts";
 export { isHeldByDiodes, loadedVolts, type LoadedVolts } from "./steady/loaded.ts";
 export { openedIn, openings, type Opened, type Opening, type OpensOn } from "./steady/protection.ts";
 export { settle, type OperatingPoint } from "./steady/operatingPoint.ts";

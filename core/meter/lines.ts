@@ -1,4 +1,5 @@
 import {
+  isDriven,
   isHeldByDiodes,
   siemensOf,
   throughPair,
@@ -239,8 +240,8 @@ function supplyOf({ branches, controls }: Circuit): number {
 
 /** From this share of its own resistance on, the meter loads what it reads. */
 const LOADS = 3e-3;
-/** What the direct current that a meter of low impedance draws from a reservoir makes it ripple by, V, before that is looked at. */
-const RIPPLES_VOLTS = 0.02;
+/** From this direct current on, A, a meter makes a reservoir ripple; only one of low impedance draws it. */
+const RIPPLES_AMPS = 1e-3;
 const standing = new Float64Array(2);
 
 /**
@@ -254,7 +255,10 @@ function refineLoaded(
   inputOhms: number,
   part: "mean" | "alternating",
 ): void {
-  if (!point.circuit.controls.some((c) => c.kind === "diode") || (part === "alternating" && !point.periodic))
+  if (
+    !point.circuit.controls.some((c) => c.kind === "diode") ||
+    (part === "alternating" && !isDriven(point.circuit, "ac"))
+  )
     return;
   for (let m = 0; m < lines.p.length; m++) {
     if (lines.same[m] === 1) continue;
@@ -265,19 +269,19 @@ function refineLoaded(
     const loose = point.periodic?.loose(p, q);
     const impedance = loose?.ohms ?? sqrt(zRe * zRe + zIm * zIm);
     voltageInto(standing, point.dc, p, q);
-    const ripples = (impedance * abs(standing[0]!)) / inputOhms;
-    const isLoose = impedance >= LOADS * inputOhms || ripples > RIPPLES_VOLTS;
+    const isLoose = impedance >= LOADS * inputOhms || abs(standing[0]!) > RIPPLES_AMPS * inputOhms;
     // Where nothing is loose, the straight line through mean and fundamental may have the load matter all the same.
-    const seems = sqrt(zRe * zRe + zIm * zIm) >= LOADS * inputOhms;
+    const seems = point.periodic !== undefined && sqrt(zRe * zRe + zIm * zIm) >= LOADS * inputOhms;
     if ((!isLoose && !seems) || !(loose?.byDiodes ?? isHeldByDiodes(point, p, q))) continue;
     const mean = { ohms: sqrt(zRe * zRe + zIm * zIm), volts: lines.value[m]! };
     const loaded = loadedOrKnown(point, p, q, inputOhms, impedance, mean);
-    if (!loaded) continue;
+    const volts = loaded?.[part];
+    if (volts === undefined) continue;
     // The tolerances of a network that only diodes hold were taken where it is not: they tell no more than this.
-    const unknown = isLoose ? 0.05 * loaded[part] : 0;
-    lines.spread[m] = sqrt(min(lines.spread[m]!, 0.1 + 0.1 * abs(loaded[part])) ** 2 + unknown ** 2);
-    lines.value[m] = loaded[part];
-    lines.slope[m] = part === "mean" && lines.slope[m] === 0 ? 0 : loaded[part];
+    const unknown = isLoose ? 0.05 * volts : 0;
+    lines.spread[m] = sqrt(min(lines.spread[m]!, 0.1 + 0.1 * abs(volts)) ** 2 + unknown ** 2);
+    lines.value[m] = volts;
+    lines.slope[m] = part === "mean" && lines.slope[m] === 0 ? 0 : volts;
   }
 }
 

@@ -45,11 +45,11 @@ export function loadedOrKnown(
   ohms: number,
   mean: Mean,
 ): LoadedVolts | undefined {
-  if (!point.periodic) return loadedVolts(point, p, q, inputOhms);
+  const key = `${p},${q},${inputOhms}`;
+  if (!point.periodic) return ofPoint(point, key, () => loadedVolts(point, p, q, inputOhms));
   const { cuts, wave } = point.periodic;
   let pairs = loadedIn.get(cuts);
   if (!pairs) loadedIn.set(cuts, (pairs = new Map<string, KnownLoaded[]>()));
-  const key = `${p},${q},${inputOhms}`;
   let list = pairs.get(key);
   if (!list) pairs.set(key, (list = []));
   const open = wave(p, q);
@@ -64,6 +64,20 @@ export function loadedOrKnown(
   const loaded = loadedVolts(point, p, q, inputOhms);
   if (loaded) list.push({ ohms, mean, open, size: rms(open), loaded });
   return loaded;
+}
+
+/** Loaded pairs of a point that stands still: its mean is asked for, and then what alternates. */
+const loadedAt = new WeakMap<OperatingPoint, Map<string, LoadedVolts | undefined>>();
+
+function ofPoint(
+  point: OperatingPoint,
+  key: string,
+  solve: () => LoadedVolts | undefined,
+): LoadedVolts | undefined {
+  let pairs = loadedAt.get(point);
+  if (!pairs) loadedAt.set(point, (pairs = new Map<string, LoadedVolts | undefined>()));
+  if (!pairs.has(key)) pairs.set(key, solve());
+  return pairs.get(key);
 }
 
 /** RMS of a − b. */

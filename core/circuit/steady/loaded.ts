@@ -1,12 +1,13 @@
 import type { OperatingPoint } from "./operatingPoint.ts";
 import { dcVolts, transferOver } from "../equations/solved.ts";
-import { periodicState } from "../periodic/periodicState.ts";
+import { periodicState, type PeriodicState } from "../periodic/periodicState.ts";
 import { relaxDiodes } from "./diodes.ts";
 
 /** What stands across a pair while a resistance loads it: its mean and the RMS of the rest, V. */
 export interface LoadedVolts {
   readonly mean: number;
-  readonly alternating: number;
+  /** Undefined where the mains swings no diode, and the straight line tells it. */
+  readonly alternating: number | undefined;
 }
 
 /** Coupling, squared, of a pair to a diode below which its load moves no diode. */
@@ -35,17 +36,23 @@ export function loadedVolts(
   ohms: number,
 ): LoadedVolts | undefined {
   const { circuit, periodic, settings } = point;
-  if (periodic) {
+  const cycle = () => {
     const state = periodicState(circuit, periodic, { a: p, b: q, ohms });
-    if (!state) return undefined;
-    const wave = state.wave(p, q);
-    const mean = wave.reduce((sum, v) => sum + v, 0) / wave.length;
-    const square = wave.reduce((sum, v) => sum + (v - mean) ** 2, 0) / wave.length;
-    return { mean, alternating: Math.sqrt(square) };
-  }
+    return state && partsOf(state, p, q);
+  };
+  if (periodic) return cycle();
   const plain = { henries: 0, farads: 0, acVolts: 0, dcVolts: 0, tolerance: 0 };
   const meter = { id: "meter", a: p, b: q, ohms, ...plain };
   const loaded = { ...circuit, branches: [...circuit.branches, meter] };
   const { solved, restless } = relaxDiodes(loaded, [...settings], undefined);
-  return restless.length === 0 ? { mean: dcVolts(solved.dc, p, q), alternating: 0 } : undefined;
+  if (restless.length > 0) return undefined;
+  // What stood still has the mains at a diode now, through the meter: the cycle has to know it as a meter.
+  return solved.periodic ? cycle() : { mean: dcVolts(solved.dc, p, q), alternating: undefined };
+}
+
+function partsOf(state: PeriodicState, p: number, q: number): LoadedVolts {
+  const wave = state.wave(p, q);
+  const mean = wave.reduce((sum, v) => sum + v, 0) / wave.length;
+  const square = wave.reduce((sum, v) => sum + (v - mean) ** 2, 0) / wave.length;
+  return { mean, alternating: Math.sqrt(square) };
 }
