@@ -6,7 +6,7 @@ import { seeded } from "#core/quantity/index.ts";
 
 /**
  * `npm run test:mutants [-- --area component --lines 150 --seed 1 --write]`: changes a seeded sample of lines of an area one
- * at a time and runs the area's tests against each change. Prints the share that is caught and what is not; `--write` puts
+ * at a time and runs the area's tests against each change; `--within core/job` keeps to one room of it. Prints the share that is caught and what is not; `--write` puts
  * both into docs/testing.md. A whole run takes hours, and a sample of some hundred changes tells the share within a few
  * points.
  */
@@ -44,6 +44,7 @@ const { values } = parseArgs({
     area: { type: "string", default: "component" },
     lines: { type: "string", default: "150" },
     seed: { type: "string", default: "1" },
+    within: { type: "string", default: "" },
     write: { type: "boolean", default: false },
   },
 });
@@ -80,7 +81,7 @@ function linesOf(folder: string): string[] {
 }
 
 const random = seeded(Number(values.seed));
-const all = folders.flatMap(linesOf);
+const all = folders.flatMap(linesOf).filter((line) => line.startsWith(values.within));
 const chosen = all
   .map((line) => [random(), line] as const)
   .sort(([a], [b]) => a - b)
