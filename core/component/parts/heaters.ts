@@ -63,7 +63,7 @@ const heater = fromTable({
       of: "reads",
       // Of two alike branches one is open: twice the ohms, of an element that may have its tolerance less.
       at: (r) => (2 * nominal(r)) / (1 + ELEMENT_TOLERANCE),
-      text: "far too high above {at}",
+      text: "far too high above {at}, where one of two alike branches may be open",
       source: PRACTICE,
     },
     sheath: { of: "sheath", at: 1e6, text: "{at} or more to the sheath", source: PRACTICE },
