@@ -6,9 +6,9 @@ import { seeded } from "#core/quantity/index.ts";
 
 /**
  * `npm run test:mutants [-- --area component --lines 150 --seed 1 --write]`: changes a seeded sample of lines of an area one
- * at a time and runs the area's tests against each change; `--within core/job` keeps to one room of it. Prints the share that is caught and what is not; `--write` puts
- * both into docs/testing.md. A whole run takes hours, and a sample of some hundred changes tells the share within a few
- * points.
+ * at a time and runs the area's tests against each change; `--within core/job` keeps to one room of it. Prints the share that
+ * is caught and what is not; `--write` puts both into docs/testing.md. A whole run takes hours, and a sample of some hundred
+ * changes tells the share within a few points.
  */
 const COMPONENT = ["core/component", "core/standards", "core/loads", "core/meter"];
 const AREAS = {

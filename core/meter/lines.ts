@@ -269,10 +269,11 @@ function refineLoaded(
     const loose = point.periodic?.loose(p, q);
     const impedance = loose?.ohms ?? sqrt(zRe * zRe + zIm * zIm);
     voltageInto(standing, point.dc, p, q);
-    const isLoose = impedance >= LOADS * inputOhms || abs(standing[0]!) > RIPPLES_AMPS * inputOhms;
+    const isLoose = impedance >= LOADS * inputOhms;
+    const ripples = abs(standing[0]!) > RIPPLES_AMPS * inputOhms;
     // Where nothing is loose, the straight line through mean and fundamental may have the load matter all the same.
     const seems = point.periodic !== undefined && sqrt(zRe * zRe + zIm * zIm) >= LOADS * inputOhms;
-    if ((!isLoose && !seems) || !(loose?.byDiodes ?? isHeldByDiodes(point, p, q))) continue;
+    if (!(isLoose || ripples || seems) || !(loose?.byDiodes ?? isHeldByDiodes(point, p, q))) continue;
     const mean = { ohms: sqrt(zRe * zRe + zIm * zIm), volts: lines.value[m]! };
     const loaded = loadedOrKnown(point, p, q, inputOhms, impedance, mean);
     const volts = loaded?.[part];
