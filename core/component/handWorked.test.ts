@@ -1,11 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import {
-  COMPONENT_TESTS,
-  componentTest,
-  judgeEntries,
-  readEntries,
-  type Entries,
-} from "./index.ts";
+import { COMPONENT_TESTS, componentTest, judgeEntries, readEntries, type Entries } from "./index.ts";
 import { EXAMPLES } from "../../tests/support/workedExamples.ts";
 
 /** Runs a test as its form does. */
