@@ -98,7 +98,23 @@ describe("the list of tests", () => {
     for (const t of COMPONENT_TESTS)
       for (const type of t.types)
         expect({ test: t.id, type, known: CATALOGUE.has(type) }).toEqual({ test: t.id, type, known: true });
+    // What has no test of its own is judged by its rail, or by looking.
+    const without = [...CATALOGUE.keys()].filter((type) => testsFor(type).length === 0);
+    expect(without.sort()).toEqual(["gap", "led-display", "peripheral", "rail-load", "serial-port"]);
     expect(testsFor("heater").map((t) => t.id)).toContain("heater");
+  });
+
+  test("a temperature may lie below zero wherever one is asked for, and a resistance nowhere", () => {
+    const problemsOf = (field: (typeof COMPONENT_TESTS)[number]["fields"][number], typed: string) =>
+      readEntries({ fields: [field] }, { [field.id]: typed }).problems;
+    const fields = COMPONENT_TESTS.flatMap((t) => t.fields);
+    const quantities = fields.flatMap((f) => (f.kind === "quantity" ? [f] : []));
+    // A capacitor's temperature class is no reading.
+    const celsius = quantities.filter((f) => f.unit.base === "°C" && !["oldT", "newT"].includes(f.id));
+    const ohms = quantities.filter((f) => f.unit.base === "Ω");
+    expect(celsius.length).toBeGreaterThan(5);
+    for (const field of celsius) expect([field.label, problemsOf(field, "-5")]).toEqual([field.label, {}]);
+    for (const field of ohms) expect(problemsOf(field, "-5")).not.toEqual({});
   });
 
   test("live tests say how to stay safe, and none tells to bridge what protects", () => {

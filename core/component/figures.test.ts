@@ -49,6 +49,19 @@ describe("preferred values by tolerance (IEC 60063: E12 at 10 %, E24 at 5 %, E96
   });
 });
 
+describe("a marking's range", () => {
+  // 4.7 kΩ ± 5 %; three figures say 5 %, a letter for the point says nothing, and a link has no range.
+  test.each([
+    ["472", "4.465 kΩ to 4.935 kΩ at ±5 %"],
+    ["4R7", undefined],
+    ["0", undefined],
+  ])("%s", (code, range) => {
+    const found = componentTest("chip-code")!;
+    const { working } = judgeEntries(found, readEntries(found, { code }))!;
+    expect(working).toEqual(range === undefined ? [] : [range]);
+  });
+});
+
 describe("the fall of a capacitor's volts, drawn", () => {
   // 470 µF through 1 kΩ: 0.47 s, and 30 V after 0.47 s · ln(325/30) = 1.12 s; drawn for 1.3 times that, 325 V · e^(−3.10) at its end.
   test("from what is on it to beyond the safe volts, which are marked", () => {

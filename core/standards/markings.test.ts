@@ -47,6 +47,7 @@ describe("IEC 60062, colour bands and markings", () => {
 
   test.each([
     ["4R7", 4.7],
+    [" 4r7 ", 4.7],
     ["R10", 0.1],
     ["0", 0],
     ["4702", 47_000],

@@ -43,6 +43,7 @@ describe("pairs of pins as they are typed", () => {
     ["1-2 -5", /not ohms/],
     ["1-2 blue", /not ohms/],
     ["1-2 no", /not ohms/],
+    ["well 1-2 270", /was not understood/],
     ["1-2 ja", /not ohms/],
   ])("%j is refused with what is wrong", (text, says) => {
     const read = readPairs(text, pins);
@@ -127,6 +128,7 @@ describe("a chain as it is typed", () => {
       trouble: expect.stringContaining("neither there nor gone") as unknown,
     });
     expect(read("B 27.5", 24)).toMatchObject({ has: { B: true } });
+    expect(read("B 23", 20)).toMatchObject({ has: { B: true } });
     expect(read("B 27.7", 24)).toMatchObject({
       trouble: expect.stringContaining("more than the feed") as unknown,
     });
