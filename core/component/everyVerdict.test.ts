@@ -1,15 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
+import { judge } from "../../tests/support/judgedTest.ts";
 import { VERDICTS } from "../../tests/support/everyVerdict.ts";
 import { READINGS } from "../../tests/support/expertReadings.ts";
 import { EXAMPLES } from "../../tests/support/workedExamples.ts";
-import { COMPONENT_TESTS, componentTest, judgeEntries, readEntries, type Entries } from "./index.ts";
-
-function judge(id: string, entries: Entries) {
-  const found = componentTest(id)!;
-  const read = readEntries(found, entries);
-  expect(read.problems).toEqual({});
-  return judgeEntries(found, read)!;
-}
+import { COMPONENT_TESTS } from "./index.ts";
 
 describe("verdicts, each by readings that lead to it", () => {
   test.each(VERDICTS)("%s %j is %s: %s", (id, entries, verdict, code) => {

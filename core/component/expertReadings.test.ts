@@ -1,13 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { componentTest, judgeEntries, readEntries, type Entries } from "./index.ts";
+import { judge } from "../../tests/support/judgedTest.ts";
 import { READINGS } from "../../tests/support/expertReadings.ts";
-
-function judge(id: string, entries: Entries) {
-  const found = componentTest(id)!;
-  const read = readEntries(found, entries);
-  expect(read.problems).toEqual({});
-  return judgeEntries(found, read)!;
-}
 
 describe("what a careful expert would sign", () => {
   test.each(READINGS)("%s, %j: %s", (id, entries, verdict, says) => {

@@ -1,14 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
-import { COMPONENT_TESTS, componentTest, judgeEntries, readEntries, type Entries } from "./index.ts";
+import { judge } from "../../tests/support/judgedTest.ts";
+import { COMPONENT_TESTS, componentTest, readEntries, type Entries } from "./index.ts";
 import { EXAMPLES } from "../../tests/support/workedExamples.ts";
-
-/** Runs a test as its form does. */
-function judge(id: string, entries: Entries) {
-  const found = componentTest(id)!;
-  const read = readEntries(found, entries);
-  expect(read.problems).toEqual({});
-  return judgeEntries(found, read)!;
-}
 
 describe("worked by hand", () => {
   test.each(EXAMPLES)("%s %j", (id, entries, verdict, says) => {
