@@ -133,7 +133,11 @@ const LINES: readonly (readonly [id: string, entries: Entries, lines: readonly s
     { ab: "6.7", bc: "2.1", ca: "4.6" },
     ["the two lower together 6.70 Ω, the highest 6.70 Ω, 0.00 Ω apart"],
   ],
-  ["three-phase-motor", { uv: "2.10", vw: "1.40", wu: "2.09" }, ["mean 1.86 Ω, farthest 24.9 % away"]],
+  [
+    "three-phase-motor",
+    { uv: "2.10", vw: "1.40", wu: "2.09" },
+    ["mean 1.86 Ω, farthest 24.9 % away, 700 mΩ between the lowest and the highest"],
+  ],
   [
     "dc-motor",
     { runs: "no", volts: "9", supply: "12", amps: "3", rated: "2" },

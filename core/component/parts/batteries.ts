@@ -30,7 +30,7 @@ export const battery = fromTable({
     ]),
     quantity("rest", "At rest", VOLT, { usual: [6, 60], zero: true, hint: "over all blocks" }),
     quantity("load", "Under load", VOLT, { optional: true, usual: [5, 60], zero: true }),
-    quantity("amps", "Load current", AMP, { optional: true, usual: [0.5, 300] }),
+    quantity("amps", "Load current", AMP, { optional: true, zero: true, usual: [0.5, 300] }),
     quantity("charging", "Charger on", VOLT, { optional: true, usual: [11, 64], zero: true }),
     quantity("ripple", "V AC, charger on", MILLIVOLT, { optional: true, usual: [0, 2] }),
   ],
@@ -50,7 +50,7 @@ export const battery = fromTable({
       shown: "Ω",
       of: (r) => {
         const [falls, amps] = [r.maybe("falls"), r.maybe("amps")];
-        return falls === undefined || amps === undefined || falls < 0 ? undefined : falls / amps;
+        return falls === undefined || !amps || falls < 0 ? undefined : falls / amps;
       },
     },
   },
@@ -70,6 +70,8 @@ export const battery = fromTable({
     full: { of: "atRest", at: 12.6, text: "full from {at}", source: PRACTICE },
     sags: { of: "loaded", at: 10.5, text: "under load at least {at}", source: PRACTICE },
     ask: { of: "falls", at: 1.2, text: "a fall above {at} is judged by its current only", source: PRACTICE },
+    rises: { of: "falls", at: -0.05, text: "and it cannot rise: not below {at}", source: PRACTICE },
+    telling: { of: "amps", at: 0.5, text: "a load tells something from {at} on", source: PRACTICE },
     charges: { of: "charged", at: 13.2, text: "a charger shows {at} or more", source: PRACTICE },
     over: { of: "charged", at: 14.9, text: "and at most {at}", source: PRACTICE },
     ripple: { of: "ripple", at: 0.3, text: "with at most {at} of ripple", source: PRACTICE },
@@ -106,6 +108,18 @@ export const battery = fromTable({
       says: "Not full at rest, which clears nothing: read it under load.",
     },
     {
+      code: "rises",
+      verdict: "doubtful",
+      when: under("rises"),
+      says: "It reads more under load than at rest: a charger is on, or the two readings are swapped. Take the charger off and read both again.",
+    },
+    {
+      code: "hardly-loaded",
+      verdict: "doubtful",
+      when: under("telling"),
+      says: "{amps} is no load for it, and clears nothing: give it its real load, or a lamp.",
+    },
+    {
       code: "ask-amps",
       verdict: "doubtful",
       when: all(over("ask"), missing("amps")),
@@ -120,6 +134,8 @@ export const battery = fromTable({
     full: { with: { blocks: "1", load: "12" }, move: "rest", from: 12.2, to: 13 },
     sags: { with: { blocks: "1", rest: "12.7", amps: "10" }, move: "load", from: 9, to: 12 },
     ask: { with: { blocks: "1", rest: "12.7" }, move: "load", from: 11, to: 12.5 },
+    rises: { with: { blocks: "1", rest: "12.7" }, move: "load", from: 12.6, to: 13 },
+    telling: { with: { blocks: "1", rest: "12.7", load: "12.4" }, move: "amps", from: 0.1, to: 2 },
     charges: { with: { blocks: "1", rest: "12.7", load: "12" }, move: "charging", from: 12, to: 14 },
     over: { with: { blocks: "1", rest: "12.7", load: "12" }, move: "charging", from: 14, to: 16 },
     ripple: {

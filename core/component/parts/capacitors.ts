@@ -20,7 +20,9 @@ const TAN_DELTA: readonly (readonly [volts: number, tan: number])[] = [
   [16, 0.17],
   [25, 0.15],
   [50, 0.12],
-  [Infinity, 0.1],
+  [100, 0.1],
+  [250, 0.15],
+  [Infinity, 0.2],
 ];
 
 /** Typical equivalent series resistance of such an electrolytic at 20 °C, Ω: used 100 kHz readings lie at about a quarter of tan δ/(2πfC). */
@@ -261,6 +263,12 @@ const ripple = fromTable({
     "{reads} would be {seems} at this load",
   ],
   limits: {
+    hardly: {
+      of: "reads",
+      at: (r) => 0.3 * r.get("rms"),
+      text: "less than {at} is not this load on this capacitor",
+      source: PRACTICE,
+    },
     good: { of: "reads", at: (r) => 1.2 * r.get("rms"), text: "V AC up to {at} is good", source: PRACTICE },
     bad: { of: "reads", at: (r) => 2 * r.get("rms"), text: "above {at} it is bad", source: PRACTICE },
   },
@@ -271,6 +279,12 @@ const ripple = fromTable({
       verdict: "told",
       when: missing("reads"),
       says: "A good capacitor leaves about {rms} AC there, {peak} peak to peak.",
+    },
+    {
+      code: "hardly",
+      verdict: "doubtful",
+      when: under("hardly"),
+      says: "Hardly any ripple where {amps} should leave about {rms}: the load does not run, the meter stands on DC, or other capacitors are in parallel. It clears nothing.",
     },
     { code: "good", verdict: "good", when: not(over("good")), says: "No more ripple than a good one has." },
     {
@@ -286,6 +300,7 @@ const ripple = fromTable({
     },
   ],
   edges: {
+    hardly: { with: { farads: "2200", amps: "0.5", hertz: "50" }, move: "reads", from: 0.05, to: 0.5 },
     good: { with: { farads: "2200", amps: "0.5", hertz: "50" }, move: "reads", from: 0.5, to: 1.2 },
     bad: { with: { farads: "2200", amps: "0.5", hertz: "50" }, move: "reads", from: 1, to: 2 },
   },

@@ -1,5 +1,5 @@
 import { PRACTICE } from "#core/standards/index.ts";
-import { all, any, given, over } from "../table/conditions.ts";
+import { all, any, given, not, over, under } from "../table/conditions.ts";
 import { MICROFARAD, OHM, quantity, VOLT, WATT } from "../table/fields.ts";
 import type { Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
@@ -22,6 +22,11 @@ function roundedUp(value: number): number {
   const decade = 10 ** Math.floor(Math.log10(value));
   return decade * ([1, 2, 5, 10].find((n) => n * decade >= value * 0.99) ?? 10);
 }
+
+/** Less than this burns nothing and nobody, J. Common practice, no source. */
+const HARMLESS_JOULES = 0.1;
+/** Nobody waits longer at a discharge, s. Common practice, no source. */
+const PATIENCE = 60;
 
 const wanted = (r: Reckoning) => roundedUp(r.get("volts") ** 2 / (SHORTLY * USUAL_WATTS));
 
@@ -80,6 +85,13 @@ export const discharge = fromTable({
       text: "and no more than {at} where it lasts longer",
       source: PRACTICE,
     },
+    harmless: {
+      of: "joules",
+      at: HARMLESS_JOULES,
+      text: "less than {at} burns no resistor",
+      source: PRACTICE,
+    },
+    patience: { of: "seconds", at: PATIENCE, text: "and it is waited for up to {at}", source: PRACTICE },
     long: { of: "constant", at: 5, text: "longer is a time constant above {at}", source: PRACTICE },
   },
   facts: [
@@ -90,8 +102,18 @@ export const discharge = fromTable({
     {
       code: "burns",
       verdict: "bad",
-      when: any(over("burst"), all(given("watts"), over("long"), over("lasting"))),
+      when: all(
+        not(under("harmless")),
+        any(over("burst"), all(given("watts"), over("long"), over("lasting"))),
+      ),
       says: `This resistor would burn: {peak} at first, in a flash at your hand. Take about {wanted}, ${USUAL_WATTS} W: below ${SAFE_VOLTS} V after {then}.`,
+      advice: ["A capacitor recovers some volts by itself: leave the resistor on while working."],
+    },
+    {
+      code: "too-slow",
+      verdict: "doubtful",
+      when: over("patience"),
+      says: `Below ${SAFE_VOLTS} V only after {seconds}: too long to be waited for, and somebody will touch it. About {wanted}, ${USUAL_WATTS} W takes {then}.`,
       advice: ["A capacitor recovers some volts by itself: leave the resistor on while working."],
     },
     {
@@ -121,6 +143,8 @@ export const discharge = fromTable({
   edges: {
     burst: { with: { farads: "470", volts: "325" }, move: "ohms", from: 500, to: 3000 },
     lasting: { with: { farads: "10000", volts: "100", watts: "10" }, move: "ohms", from: 700, to: 2000 },
+    harmless: { with: { volts: "325", ohms: "500" }, move: "farads", from: 1e-7, to: 1e-5 },
+    patience: { with: { farads: "470", volts: "325" }, move: "ohms", from: 10_000, to: 100_000 },
     long: { with: { volts: "100", ohms: "500", watts: "10" }, move: "farads", from: 1e-3, to: 0.05 },
   },
 });

@@ -42,6 +42,8 @@ export const mechanics = fromTable({
   working: ["{travel} / {should} = {reach}", "{seconds} / {normal} = {slow}"],
   limits: {
     reach: { of: "reach", at: 0.95, text: "it reaches {at} of its travel", source: PRACTICE },
+    beyond: { of: "reach", at: 1.05, text: "and no more than {at} of it", source: PRACTICE },
+    quick: { of: "slow", at: 0.75, text: "it takes at least {at} of its time", source: PRACTICE },
     slow: { of: "slow", at: 1.25, text: "it takes at most {at} of its time", source: PRACTICE },
   },
   rows: [
@@ -81,10 +83,24 @@ export const mechanics = fromTable({
       when: over("slow"),
       says: "It takes {slow} of its time: low volts at the motor, or it binds.",
     },
+    {
+      code: "beyond",
+      verdict: "doubtful",
+      when: over("beyond"),
+      says: "It goes too far: {travel} where {should} belong. Its limit is set wrong or slips, or an end stop is missing.",
+    },
+    {
+      code: "quick",
+      verdict: "doubtful",
+      when: under("quick"),
+      says: "It takes only {slow} of its time: it drives nothing, its limit stops it early, or it gets too many volts.",
+    },
     { code: "free", verdict: "good", says: "It moves as it should: what drives it is next." },
   ],
   edges: {
     reach: { with: { feel: "free", sound: "quiet", should: "100" }, move: "travel", from: 0.05, to: 0.1 },
+    beyond: { with: { feel: "free", sound: "quiet", should: "100" }, move: "travel", from: 0.1, to: 0.11 },
+    quick: { with: { feel: "free", sound: "quiet", normal: "10" }, move: "seconds", from: 5, to: 10 },
     slow: { with: { feel: "free", sound: "quiet", normal: "10" }, move: "seconds", from: 8, to: 20 },
   },
 });

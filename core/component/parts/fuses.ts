@@ -3,6 +3,7 @@ import { all, atMost, is, open, over, under } from "../table/conditions.ts";
 import { AMP, choice, OHM, quantity, VOLT, WHERE } from "../table/fields.ts";
 import { show, type Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
+import { thermalFuse } from "./thermalFuse.ts";
 import type { Chart } from "../table/test.ts";
 
 /** A fuse of an ampere or more drops at most so much at its rating, V. Common practice, no source. */
@@ -97,7 +98,10 @@ const fuseLive = fromTable({
     quantity("out", "Load end", VOLT),
   ],
   types: ["fuse", "soldered-fuse", "breaker", "thermal-fuse"],
-  figures: { across: { shown: "V", of: (r) => Math.abs(r.get("feed") - r.get("out")) } },
+  figures: {
+    across: { shown: "V", of: (r) => Math.abs(r.get("feed") - r.get("out")) },
+    more: { shown: "V", of: (r) => r.get("out") - r.get("feed") },
+  },
   working: ["across = |{feed:4} − {out:4}| = {across}"],
   limits: {
     present: {
@@ -110,6 +114,12 @@ const fuseLive = fromTable({
       of: "across",
       at: (r) => Math.max(LOST_IN_FUSE, METER_SHARE * r.get("nominal")),
       text: "lost in a good fuse and its holder: at most {at}; two readings to the return differ by so much anyway",
+      source: PRACTICE,
+    },
+    beyond: {
+      of: "more",
+      at: (r) => Math.max(LOST_IN_FUSE, METER_SHARE * r.get("nominal")),
+      text: "the load end has at most {at} more than the supply end",
       source: PRACTICE,
     },
     gone: {
@@ -125,6 +135,12 @@ const fuseLive = fromTable({
       verdict: "doubtful",
       when: under("present"),
       says: "The supply end itself is short of its volts: look before the fuse first.",
+    },
+    {
+      code: "turned",
+      verdict: "doubtful",
+      when: over("beyond"),
+      says: "The load end reads {more} more than the supply end: the ends are swapped, the volts changed between the two readings, or it is fed from the other side. Read both again.",
     },
     {
       code: "open",
@@ -149,6 +165,7 @@ const fuseLive = fromTable({
   edges: {
     present: { with: { load: "on", nominal: "230", out: "195" }, move: "feed", from: 100, to: 230 },
     lost: { with: { load: "on", nominal: "12", feed: "12" }, move: "out", from: 11, to: 12 },
+    beyond: { with: { load: "on", nominal: "12", feed: "12" }, move: "out", from: 12.1, to: 13 },
     gone: { with: { load: "on", nominal: "230", feed: "230" }, move: "out", from: 10, to: 200 },
   },
 });
@@ -260,74 +277,5 @@ export function timeCurrent(amps: number, sheet: FuseSheet, load: number): Chart
     marks: time ? [{ label: "this current", x: load, y: Math.sqrt(time.least * time.most) }] : [],
   };
 }
-
-const thermalFuse = fromTable({
-  id: "thermal-fuse",
-  family: "Fuses and breakers",
-  name: "Thermal fuse or cut-out",
-  purpose: "Whether a part that opens on heat conducts when cold, and what its opening means.",
-  prepare: [
-    "Dead, proven and cooled to room temperature.",
-    "Lift one end.",
-    "A cut-out with a button: note whether it stands out before it is pressed.",
-  ],
-  probes: [{ red: "one tab", black: "the other tab", dial: "Ω" }],
-  fields: [
-    WHERE,
-    choice("kind", "It is", [
-      ["fuse", "a one-shot thermal fuse"],
-      ["button", "a cut-out with a reset button"],
-      ["self", "a thermostat that closes by itself"],
-    ]),
-    quantity("ohms", "Cold, it reads", OHM),
-  ],
-  types: ["thermal-fuse", "cut-out", "thermostat"],
-  limits: {
-    closed: { of: "ohms", at: 1, text: "closed: below {at}", source: PRACTICE },
-    open: { of: "ohms", at: 1000, text: "open: from {at} on", source: PRACTICE },
-  },
-  rows: [
-    {
-      code: "closed-or-bridged",
-      verdict: "doubtful",
-      when: all(under("closed"), is("where", "in")),
-      says: "Closed, or bridged by what is wired beside it. Lift one end.",
-    },
-    { code: "closed", verdict: "good", when: under("closed"), says: "Closed: {ohms}." },
-    {
-      code: "neither-in-circuit",
-      verdict: "doubtful",
-      when: all(under("open"), is("where", "in")),
-      says: "{ohms} may be what is wired beside it or in the loop with it. Lift one end.",
-    },
-    {
-      code: "burnt",
-      verdict: "bad",
-      when: under("open"),
-      says: "{ohms} is neither open nor closed: burnt contacts.",
-    },
-    {
-      code: "done",
-      verdict: "bad",
-      when: is("kind", "fuse"),
-      says: "Open: it has done its work. It saw too much heat; find why (airflow, scale, a stuck relay) before a new one goes in.",
-    },
-    {
-      code: "tripped",
-      verdict: "bad",
-      when: is("kind", "button"),
-      says: "Open: tripped. Find the cause of the heat, then reset it once; never bridge it.",
-    },
-    {
-      code: "stays-open",
-      verdict: "bad",
-      says: "Open when cold: it no longer closes, or the room is colder than its closing temperature.",
-    },
-  ],
-  edges: {
-    closed: { with: { where: "out", kind: "fuse" }, move: "ohms", from: 0.1, to: 10 },
-    open: { with: { where: "out", kind: "fuse" }, move: "ohms", from: 100, to: 1e4 },
-  },
-});
 
 export const FUSE_TESTS = [fuseOhms, fuseLive, fuseCurve, thermalFuse] as const;

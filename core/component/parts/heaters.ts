@@ -9,6 +9,8 @@ export const elementOhms = (volts: number, watts: number): number => volts ** 2 
 
 /** Maker's tolerance of an element's power, as a share either way. Common practice, no source. */
 const ELEMENT_TOLERANCE = 0.1;
+/** What a meter's leads may add, Ω; it tells in elements of a few volts. Common practice, no source. */
+const LEADS = 0.4;
 const nominal = (r: Reckoning) => elementOhms(r.get("volts"), r.get("watts"));
 
 const heater = fromTable({
@@ -62,8 +64,8 @@ const heater = fromTable({
     far: {
       of: "reads",
       // Of two alike branches one is open: twice the ohms, of an element that may have its tolerance less.
-      at: (r) => (2 * nominal(r)) / (1 + ELEMENT_TOLERANCE),
-      text: "far too high above {at}, where one of two alike branches may be open",
+      at: (r) => (2 * nominal(r)) / (1 + ELEMENT_TOLERANCE) + LEADS,
+      text: "far too high above {at}, leads included: one of two alike branches may be open",
       source: PRACTICE,
     },
     sheath: { of: "sheath", at: 1e6, text: "{at} or more to the sheath", source: PRACTICE },

@@ -1,4 +1,9 @@
 import { parseQuantity } from "#core/quantity/index.ts";
+import { PRACTICE } from "#core/standards/index.ts";
+import { decided } from "../table/conditions.ts";
+import { quantity, text, VOLT } from "../table/fields.ts";
+import type { Reckoning } from "../table/reckoning.ts";
+import { fromTable } from "../table/table.ts";
 
 export interface Chain {
   readonly points: readonly string[];
@@ -67,4 +72,86 @@ export function nextInChain(
     };
   if (bad - good === 1) return { between: [points[good]!, points[bad]!] };
   return { measure: points[(good + bad) >> 1]! };
+}
+
+const chainOf = (r: Reckoning): Chain | { readonly trouble: string } =>
+  readChain(r.word("points"), r.word("read"), r.maybe("feed"), r.limit("present"), r.limit("absent"));
+const nextOf = (r: Reckoning) => {
+  const chain = chainOf(r);
+  return "trouble" in chain ? chain : nextInChain(chain.points, chain.has);
+};
+
+export const chain = fromTable({
+  id: "limit-chain",
+  family: "Coils and switches",
+  name: "Limit chain, by halves",
+  purpose: "Finds the open contact of a chain in as few readings as there are halvings.",
+  live: true,
+  prepare: [
+    "Live, with the chain called to be closed. One reference for all readings.",
+    "A limit that has tripped has a cause: never bridge it.",
+  ],
+  probes: [{ red: "the point named", black: "the chain's return", dial: "V" }],
+  fields: [
+    text("points", "Points in order", { hint: "S1 S2 S3 S4 S5 P2" }),
+    quantity("feed", "Volts at the feed", VOLT, { optional: true, hint: "needed where volts are entered" }),
+    text("read", "Read so far", { hint: "S3 24.1, S5 0.2 or S3 yes, S5 no", optional: true }),
+  ],
+  types: ["thermostat", "cut-out", "limit-switch", "proof-switch"],
+  findings: {
+    trouble: (r) => {
+      const next = nextOf(r);
+      return "trouble" in next ? next.trouble : undefined;
+    },
+    span: (r) => {
+      const next = nextOf(r);
+      return "between" in next ? next.between.join(" and ") : undefined;
+    },
+    next: (r) => {
+      const next = nextOf(r);
+      return "measure" in next ? next.measure : undefined;
+    },
+  },
+  limits: {
+    present: {
+      of: "feed",
+      at: (r) => presentAbove(r),
+      text: "there from {at}: 85 % of the feed",
+      source: PRACTICE,
+    },
+    absent: { of: "feed", at: (r) => absentBelow(r), text: "gone below {at}: 30 %", source: PRACTICE },
+  },
+  facts: (r) => {
+    const read = chainOf(r);
+    const contacts = "trouble" in read ? 0 : read.points.length - 1;
+    return contacts < 2
+      ? []
+      : [
+          {
+            text: `at most ${Math.ceil(Math.log2(contacts))} readings for ${contacts} contacts`,
+            source: "halving, closed form",
+          },
+        ];
+  },
+  rows: [
+    {
+      code: "trouble",
+      verdict: "doubtful",
+      when: decided(["present", "absent"], (r) => r.word("trouble") !== ""),
+      says: "{trouble}",
+    },
+    {
+      code: "found",
+      verdict: "bad",
+      when: decided(["present", "absent"], (r) => r.word("span") !== ""),
+      says: "Open between {span}.",
+    },
+    { code: "next", verdict: "told", says: "Measure at {next} next." },
+  ],
+});
+const presentAbove = (r: Reckoning) => feedTimes(r, 0.85);
+const absentBelow = (r: Reckoning) => feedTimes(r, 0.3);
+function feedTimes(r: Reckoning, share: number): number | undefined {
+  const feed = r.maybe("feed");
+  return feed === undefined ? undefined : share * feed;
 }

@@ -171,7 +171,7 @@ const dcFeed = fromTable({
     }),
     quantity("volts", "Volts at it while it is fed", VOLT, { optional: true }),
     quantity("supply", "Battery at rest", VOLT, { optional: true }),
-    quantity("amps", "It draws", AMP, { optional: true, usual: [0.01, 100] }),
+    quantity("amps", "It draws", AMP, { optional: true, zero: true, usual: [0.01, 100] }),
     quantity("rated", "Rated current", AMP, { optional: true, usual: [0.01, 100] }),
   ],
   types: ["dc-motor"],
@@ -194,6 +194,12 @@ const dcFeed = fromTable({
   working: ["{volts} / {supply} = {keeps}", "{amps} / {rated} = {load}"],
   limits: {
     sags: { of: "keeps", at: 0.85, text: "the supply keeps {at} of its volts", source: PRACTICE },
+    fed: {
+      of: "volts",
+      at: 1,
+      text: "fed from {at} on: below that nothing is known of the motor",
+      source: PRACTICE,
+    },
     much: { of: "load", at: 1.5, text: "it binds or is shorted above {at} of its current", source: PRACTICE },
     idle: {
       of: "load",
@@ -214,6 +220,18 @@ const dcFeed = fromTable({
       verdict: "good",
       when: is("runs", "yes"),
       says: "The motor is good: look at what should feed it.",
+    },
+    {
+      code: "open",
+      verdict: "bad",
+      when: open("ohms"),
+      says: "Open: brushes worn down, or a winding.",
+    },
+    {
+      code: "not-fed",
+      verdict: "doubtful",
+      when: under("fed"),
+      says: "Hardly a volt is at it while it should be fed: a clip, the fuse of the battery, or a short in it. Read its ohms, mend the feed and try again.",
     },
     {
       code: "sags",
@@ -246,12 +264,6 @@ const dcFeed = fromTable({
       says: "It hums and does not turn: jammed, or one bar of its commutator. Turn it by hand and feed it again.",
     },
     {
-      code: "open",
-      verdict: "bad",
-      when: open("ohms"),
-      says: "Open: brushes worn down, or a winding.",
-    },
-    {
       code: "dead",
       verdict: "bad",
       says: "It does not run from its own volts: jammed, or its brushes do not touch.",
@@ -259,6 +271,7 @@ const dcFeed = fromTable({
   ],
   edges: {
     sags: { with: { runs: "no", supply: "12" }, move: "volts", from: 8, to: 12 },
+    fed: { with: { runs: "no" }, move: "volts", from: 0.5, to: 5 },
     much: { with: { runs: "yes", rated: "2" }, move: "amps", from: 2, to: 5 },
     idle: { with: { runs: "slow", rated: "2" }, move: "amps", from: 0.5, to: 1.9 },
   },

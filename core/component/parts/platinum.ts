@@ -1,9 +1,12 @@
 import { platinumOhms, PRACTICE } from "#core/standards/index.ts";
-import { not, open, over, under } from "../table/conditions.ts";
+import { all, atMost, decided, not, open, over, under } from "../table/conditions.ts";
 import { CELSIUS, choice, OHM, quantity } from "../table/fields.ts";
 import type { Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
 import { sensorCurve } from "./sensorCurve.ts";
+
+/** What two wires to a sensor, and the meter's own, may read by themselves, Ω. Common practice, no source. */
+const LEADS = 2;
 
 /** Temperature of a platinum sensor, °C, between −200 and 850, by halving the interval. */
 export function platinumCelsius(ohms: number, at0: number): number {
@@ -57,6 +60,8 @@ export const rtd = fromTable({
         return seems === undefined ? undefined : seems - r.get("celsius");
       },
     },
+    /** More ohms than its temperature asks for. */
+    more: { shown: "Ω", of: (r) => r.get("itself") - r.get("expected") },
     off: {
       shown: "°C",
       of: (r) => {
@@ -79,11 +84,26 @@ export const rtd = fromTable({
       text: "±{at}: class B and half a per cent of the meter",
       source: "IEC 60751",
     },
+    leads: {
+      of: "more",
+      at: (r) => (r.maybe("leads") === undefined ? LEADS : undefined),
+      text: "up to {at} more may be its two wires",
+      source: PRACTICE,
+    },
   },
   rows: [
     { code: "open", verdict: "bad", when: open("itself"), says: "Open." },
     { code: "short", verdict: "bad", when: under("short"), says: "Shorted." },
     { code: "good", verdict: "good", when: not(over("allowed")), says: "It reads what it should." },
+    {
+      code: "wires",
+      verdict: "doubtful",
+      when: all(
+        decided([], (r) => r.get("more") > 0),
+        atMost("leads"),
+      ),
+      says: "{more} more than it should: as much as two wires may have. Short them at the sensor, and enter what they read alone.",
+    },
     {
       code: "off",
       verdict: "bad",
@@ -101,6 +121,7 @@ export const rtd = fromTable({
   },
   edges: {
     short: { with: { kind: "100", celsius: "20" }, move: "reads", from: 5, to: 60 },
-    allowed: { with: { kind: "100", celsius: "100" }, move: "reads", from: 138.6, to: 145 },
+    allowed: { with: { kind: "100", celsius: "100", leads: "0" }, move: "reads", from: 138.6, to: 145 },
+    leads: { with: { kind: "100", celsius: "20" }, move: "reads", from: 108.8, to: 115 },
   },
 });

@@ -15,11 +15,14 @@ import { residual } from "./residualDevice.ts";
 
 const curveOf = (r: Reckoning) => INSTANT[r.word("curve") as BreakerCurve];
 
+/**
+ * A heavier current trips sooner, so that what is laid down at one multiple binds those below it: an hour up to the first, a
+ * second up to 2.55, a tenth up to where its letter begins. Between the points of the standard a good one may do either.
+ */
 const mustHold = any(
   atMost("hold"),
-  all(under("trip"), under("hour")),
-  all(under("overload"), under("latest")),
-  all(under("instant"), under("soonest")),
+  all(atMost("overload"), under("soonest")),
+  all(under("instant"), under("rush")),
 );
 const mustTrip = any(
   all(atLeast("surely"), atLeast("rush")),
@@ -88,7 +91,7 @@ const breaker = fromTable({
     soonest: {
       of: "seconds",
       at: (r) => overloadSeconds(r.get("amps")).least,
-      text: `at ${OVERLOAD} times its rating not before {at}`,
+      text: `so far as ${OVERLOAD} times its rating not before {at}`,
       source: BREAKER_SOURCE,
     },
     latest: {
@@ -150,13 +153,13 @@ const breaker = fromTable({
       to: 20,
     },
     overload: {
-      with: { amps: "10", curve: "C", seconds: "30", did: "tripped" },
+      with: { amps: "10", curve: "C", seconds: "100", did: "held" },
       move: "load",
       from: 20,
       to: 30,
     },
     instant: {
-      with: { amps: "10", curve: "C", seconds: "0.5", did: "tripped" },
+      with: { amps: "10", curve: "C", seconds: "0.05", did: "tripped" },
       move: "load",
       from: 30,
       to: 60,
@@ -174,7 +177,7 @@ const breaker = fromTable({
       to: 0.2,
     },
     soonest: {
-      with: { amps: "10", curve: "C", load: "30", did: "tripped" },
+      with: { amps: "10", curve: "C", load: "25", did: "tripped" },
       move: "seconds",
       from: 0.5,
       to: 2,
@@ -186,7 +189,7 @@ const breaker = fromTable({
       to: 90,
     },
     hour: {
-      with: { amps: "10", curve: "C", load: "13", did: "tripped" },
+      with: { amps: "10", curve: "C", load: "15", did: "held" },
       move: "seconds",
       from: 1000,
       to: 7000,

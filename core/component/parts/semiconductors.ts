@@ -1,6 +1,6 @@
 import { PRACTICE } from "#core/standards/index.ts";
-import { any, decided, not, open, over, under } from "../table/conditions.ts";
-import { diodeVolts, OHM, quantity } from "../table/fields.ts";
+import { all, any, decided, is, not, open, over, under } from "../table/conditions.ts";
+import { choice, diodeVolts, OHM, quantity } from "../table/fields.ts";
 import type { Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
 import { diode, varistor } from "./diodes.ts";
@@ -159,13 +159,18 @@ const triac = fromTable({
   id: "triac",
   family: "Transistors and triacs",
   name: "Triac or thyristor",
-  purpose: "It blocks both ways; its gate junction reads some tens of ohms.",
+  purpose:
+    "It blocks both ways; a triac's gate reads some tens of ohms, a thyristor's is a junction that the ohms range may not open.",
   prepare: ["Dead, proven, out of circuit or main lead lifted."],
   probes: [
     { red: "MT2", black: "MT1", dial: "Ω", note: "both ways OL" },
     { red: "gate", black: "MT1", dial: "Ω" },
   ],
   fields: [
+    choice("kind", "It is a", [
+      ["triac", "triac"],
+      ["thyristor", "thyristor (MT2 is its anode, MT1 its cathode)"],
+    ]),
     quantity("main", "MT2 to MT1, lower of the two directions", OHM, { hint: "OL" }),
     quantity("gate", "Gate to MT1", OHM),
   ],
@@ -175,6 +180,12 @@ const triac = fromTable({
     blocks: { of: "main", at: 1e6, text: "it blocks from {at} on", source: PRACTICE },
     gateLow: { of: "gate", at: 10, text: "gate from {at}", source: PRACTICE },
     gateHigh: { of: "gate", at: 500, text: "gate up to {at}", source: PRACTICE },
+    gateOpen: {
+      of: "gate",
+      at: 5000,
+      text: "a sensitive gate up to {at}: a resistor is in parallel inside",
+      source: PRACTICE,
+    },
   },
   rows: [
     { code: "short", verdict: "bad", when: under("short"), says: "Shorted: its load would always run." },
@@ -182,8 +193,20 @@ const triac = fromTable({
     {
       code: "gate-open",
       verdict: "bad",
-      when: over("gateHigh"),
+      when: all(over("gateOpen"), is("kind", "triac")),
       says: "The gate is open: it cannot be fired.",
+    },
+    {
+      code: "gate-junction",
+      verdict: "doubtful",
+      when: all(over("gateOpen"), is("kind", "thyristor")),
+      says: "The ohms range did not open its gate, which need not be a fault: read gate to cathode in the diode range, 0.5 to 0.8 V one way. OL both ways there is an open gate.",
+    },
+    {
+      code: "gate-sensitive",
+      verdict: "doubtful",
+      when: over("gateHigh"),
+      says: "More than a usual gate reads, as a sensitive one does: compare it with a good one, or fire it with a lamp and a battery.",
     },
     { code: "gate-short", verdict: "bad", when: under("gateLow"), says: "The gate is shorted." },
     {
@@ -197,6 +220,7 @@ const triac = fromTable({
     blocks: { with: { gate: "60" }, move: "main", from: 1e5, to: 1e7 },
     gateLow: { with: { main: "OL" }, move: "gate", from: 1, to: 50 },
     gateHigh: { with: { main: "OL" }, move: "gate", from: 100, to: 1000 },
+    gateOpen: { with: { main: "OL" }, move: "gate", from: 1000, to: 10_000 },
   },
 });
 

@@ -1,15 +1,20 @@
 import { PRACTICE } from "#core/standards/index.ts";
-import { all, any, given, missing, not, over, under } from "../table/conditions.ts";
-import { AMP, choice, quantity, SECOND, VOLT } from "../table/fields.ts";
+import { all, any, given, is, not, over, under } from "../table/conditions.ts";
+import { choice, quantity, VOLT } from "../table/fields.ts";
 import type { Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
 import { battery } from "./batteries.ts";
+import { sag } from "./railSag.ts";
 
-const nominal = (r: Reckoning) => Number(r.word("nominal"));
+const nominal = (r: Reckoning) => Number.parseInt(r.word("nominal"), 10);
+/** Two of three phases: each stands at 1/√3 of what lies between them to the middle of the star. */
+const STAR = 1 / Math.sqrt(3);
 /** What a reading of the three may be: there, nothing, or half of live to neutral. */
 const there = (name: string) => all(over("low", name), under("high", name));
 const nothing = (name: string) => under("none", name);
 const half = all(under("halves", "leOff"), under("halves", "neOff"));
+const star = all(under("starred", "leStar"), under("starred", "neStar"));
+const isWired = all(nothing("ne"), nothing("apart"), not(nothing("ln")));
 
 const supply = fromTable({
   id: "supply",
@@ -30,7 +35,8 @@ const supply = fromTable({
     choice("nominal", "Supply", [
       ["230", "230 V"],
       ["120", "120 V"],
-      ["240", "240 V"],
+      ["240", "240 V, two legs"],
+      ["240-neutral", "240 V, live and neutral"],
     ]),
     quantity("ln", "Live to neutral", VOLT, { usual: [0, 280] }),
     quantity("le", "Live to earth", VOLT, { usual: [0, 280] }),
@@ -41,17 +47,37 @@ const supply = fromTable({
   figures: {
     leOff: { shown: "V", of: (r) => Math.abs(r.get("le") - r.get("ln") / 2) },
     neOff: { shown: "V", of: (r) => Math.abs(r.get("ne") - r.get("ln") / 2) },
+    leStar: { shown: "V", of: (r) => Math.abs(r.get("le") - STAR * r.get("ln")) },
+    neStar: { shown: "V", of: (r) => Math.abs(r.get("ne") - STAR * r.get("ln")) },
     apart: { shown: "V", of: (r) => Math.abs(r.get("ln") - r.get("le")) },
   },
   limits: {
     low: { of: "ln", at: (r) => 0.85 * nominal(r), text: "there above {at}", source: PRACTICE },
     high: { of: "ln", at: (r) => 1.15 * nominal(r), text: "and below {at}", source: PRACTICE },
+    least: {
+      of: "ln",
+      at: (r) => 0.9 * nominal(r),
+      text: "as it should be from {at}",
+      source: "IEC 60038, 230 V ±10 %, from memory",
+    },
+    most: {
+      of: "ln",
+      at: (r) => 1.1 * nominal(r),
+      text: "to {at}",
+      source: "IEC 60038, 230 V ±10 %, from memory",
+    },
     none: { of: "ne", at: (r) => 0.06 * nominal(r), text: "nothing is less than {at}", source: PRACTICE },
     halves: {
       of: "leOff",
       at: (r) => 0.06 * r.get("ln"),
       text: "each leg within {at} of the middle",
       source: PRACTICE,
+    },
+    starred: {
+      of: "leStar",
+      at: (r) => 0.04 * r.get("ln"),
+      text: "or within {at} of 1/√3: two of three phases",
+      source: "a star's voltages, closed form; how near, common practice, no source",
     },
     ghostFrom: {
       of: "ln",
@@ -65,6 +91,12 @@ const supply = fromTable({
       text: "a ghost falls below {at} under low impedance",
       source: PRACTICE,
     },
+    stiff: {
+      of: "lowz",
+      at: (r) => 0.95 * r.get("ln"),
+      text: "and a sound supply keeps {at}: a meter of low impedance draws a tenth of an ampere",
+      source: PRACTICE,
+    },
   },
   rows: [
     {
@@ -72,6 +104,24 @@ const supply = fromTable({
       verdict: "bad",
       when: all(given("lowz"), over("ghostFrom"), under("ghost")),
       says: "Ghost volts: the wire is open and only coupled to its neighbour. With low impedance they are gone.",
+    },
+    {
+      code: "weak",
+      verdict: "bad",
+      when: all(given("lowz"), over("ghostFrom"), under("stiff")),
+      says: "A tenth of an ampere pulls it down to {lowz}: ohms in its way, a burnt joint or a wire hanging by a strand. It heats as soon as it is loaded.",
+    },
+    {
+      code: "somewhat-low",
+      verdict: "doubtful",
+      when: all(there("ln"), isWired, under("least")),
+      says: "Live, neutral and earth are where they belong, and the supply is low by more than 10 %: read it again with the unit running, and look for a long run or a joint before here.",
+    },
+    {
+      code: "somewhat-high",
+      verdict: "doubtful",
+      when: all(there("ln"), isWired, over("most")),
+      says: "Live, neutral and earth are where they belong, and the supply is high by more than 10 %: leave the unit off and read it again over an hour. On a split-phase supply suspect its neutral.",
     },
     {
       code: "good",
@@ -82,20 +132,32 @@ const supply = fromTable({
     {
       code: "both-legs",
       verdict: "good",
-      when: all(there("ln"), half),
+      when: all(there("ln"), half, is("nominal", "240")),
       says: "Two legs with earth in the middle: a split-phase outlet as it should be. There is no neutral in it.",
+    },
+    {
+      code: "divided",
+      verdict: "bad",
+      when: all(there("ln"), half),
+      says: "Earth stands in the middle between live and neutral: it is open, and filter capacitors divide what lies between them. The case is not protected: do not use it before the electrician has measured the earth.",
+    },
+    {
+      code: "two-phases",
+      verdict: "doubtful",
+      when: all(there("ln"), star),
+      says: "Two of three phases, each {le} to earth: there is no neutral in it. Right for a unit made for two phases, wrong for one made for live and neutral, and of 208 V a heater of 240 V gives a quarter less.",
     },
     {
       // Live and neutral agree, and so does earth: it is wired right and has other volts than it should.
       code: "low",
       verdict: "bad",
-      when: all(nothing("ne"), nothing("apart"), not(nothing("ln")), any(under("low"), under("low", "le"))),
+      when: all(isWired, any(under("low"), under("low", "le"))),
       says: "Live, neutral and earth are where they belong, and the supply is low: the network, a long run, or a joint before here.",
     },
     {
       code: "high",
       verdict: "bad",
-      when: all(nothing("ne"), nothing("apart"), not(nothing("ln"))),
+      when: isWired,
       says: "Live, neutral and earth are where they belong, and the supply is high: stop, and call the supply company. On a split-phase supply suspect its neutral.",
     },
     {
@@ -131,132 +193,14 @@ const supply = fromTable({
   edges: {
     low: { with: { nominal: "230", le: "231", ne: "20" }, move: "ln", from: 150, to: 230 },
     high: { with: { nominal: "230", le: "262", ne: "1" }, move: "ln", from: 255, to: 275 },
+    least: { with: { nominal: "230", le: "207", ne: "1" }, move: "ln", from: 200, to: 215 },
+    most: { with: { nominal: "230", le: "253", ne: "1" }, move: "ln", from: 245, to: 260 },
     none: { with: { nominal: "230", ln: "230", le: "230" }, move: "ne", from: 1, to: 40 },
-    halves: { with: { nominal: "240", ln: "240", ne: "120" }, move: "le", from: 120, to: 160 },
+    halves: { with: { nominal: "240", ln: "240", ne: "120" }, move: "le", from: 120, to: 136 },
+    starred: { with: { nominal: "240", ln: "208", ne: "120" }, move: "le", from: 120, to: 135 },
     ghostFrom: { with: { nominal: "230", le: "30", ne: "4", lowz: "1" }, move: "ln", from: 20, to: 60 },
     ghost: { with: { nominal: "230", ln: "90", le: "85", ne: "4" }, move: "lowz", from: 2, to: 60 },
-  },
-});
-
-/** How far a rail may lie above its volts, and below them, worked too: 10.8 to 13.2 V of 12 V. Common practice, no source. */
-const WINDOW = 0.1;
-/** Above extra-low volts the converters behind a rail give up sooner: 45 V of 48 V. Common practice, no source. */
-const HIGHER_RAIL_VOLTS = 30;
-const HIGHER_RAIL_BELOW = 0.06;
-const least = (r: Reckoning) =>
-  (1 - (r.get("nominal") > HIGHER_RAIL_VOLTS ? HIGHER_RAIL_BELOW : WINDOW)) * r.get("nominal");
-const most = (r: Reckoning) => (1 + WINDOW) * r.get("nominal");
-
-const sag = fromTable({
-  id: "supply-sag",
-  family: "Batteries and supplies",
-  name: "Rail at rest, worked, and at its lowest",
-  purpose:
-    "A weak supply reads right at rest and sags when it must deliver: the reading at rest clears nothing.",
-  live: true,
-  prepare: [
-    "Live: read at rest, then with its largest load switched on.",
-    "Set the meter to MIN/MAX before the load comes on: it keeps the lowest, which the display is too slow to show.",
-  ],
-  probes: [{ red: "rail", black: "its ground", dial: "V DC, MIN/MAX" }],
-  fields: [
-    quantity("nominal", "Rail should be", VOLT, { usual: [1, 100] }),
-    quantity("rest", "At rest", VOLT),
-    quantity("worked", "Worked", VOLT, { optional: true }),
-    quantity("lowest", "Lowest seen", VOLT, { optional: true, hint: "MIN" }),
-    quantity("seconds", "Worked for", SECOND, { optional: true, usual: [0.1, 3600] }),
-    quantity("amps", "Load current", AMP, { optional: true }),
-  ],
-  types: ["power-supply", "buck-regulator", "regulator", "dc-supply"],
-  figures: {
-    falls: {
-      shown: "V",
-      of: (r) => {
-        const worked = r.maybe("worked");
-        return worked === undefined ? undefined : r.get("rest") - worked;
-      },
-    },
-    inner: {
-      shown: "Ω",
-      of: (r) => {
-        const [falls, amps] = [r.maybe("falls"), r.maybe("amps")];
-        return falls === undefined || amps === undefined || amps === 0 || falls < 0
-          ? undefined
-          : falls / amps;
-      },
-    },
-  },
-  working: ["falls by {falls}", "an inner resistance of {inner}"],
-  limits: {
-    restLow: {
-      of: "rest",
-      at: least,
-      text: "at rest at least {at}; the maker's window goes first",
-      source: PRACTICE,
-    },
-    restHigh: { of: "rest", at: most, text: "at rest at most {at}", source: PRACTICE },
-    worked: { of: "worked", at: least, text: "worked at least {at}", source: PRACTICE },
-    workedHigh: { of: "worked", at: most, text: "worked at most {at}", source: PRACTICE },
-    lowest: { of: "lowest", at: least, text: "and never below {at}", source: PRACTICE },
-    long: {
-      of: "seconds",
-      at: 10,
-      text: "worked for {at} or more: capacitors carry it through less",
-      source: PRACTICE,
-    },
-  },
-  rows: [
-    {
-      code: "low",
-      verdict: "bad",
-      when: under("restLow"),
-      says: "Low even at rest: take its loads off and read again.",
-    },
-    {
-      code: "high",
-      verdict: "bad",
-      when: over("restHigh"),
-      says: "Too high at rest: {rest} where {nominal} belong. It does not regulate, or it was never meant to: keep it away from what it feeds.",
-    },
-    {
-      code: "high-worked",
-      verdict: "bad",
-      when: over("workedHigh"),
-      says: "Too high when worked: {worked} where {nominal} belong. It does not regulate: keep it away from what it feeds.",
-    },
-    {
-      code: "sags",
-      verdict: "bad",
-      when: under("worked"),
-      says: "It sags when worked: a weak supply, a bad joint before it, or too much load.",
-    },
-    {
-      code: "dips",
-      verdict: "bad",
-      when: under("lowest"),
-      says: "It dips to {lowest}: too short for the display, long enough to reset a board. A weak capacitor, a bad joint, or a load that starts too hard.",
-    },
-    {
-      code: "at-rest",
-      verdict: "doubtful",
-      when: all(missing("worked"), missing("lowest")),
-      says: "Right at rest, which clears nothing. Work it.",
-    },
-    {
-      code: "too-short",
-      verdict: "doubtful",
-      when: under("long"),
-      says: "It holds for {seconds}: what is stored carries it so long. Work it for ten seconds or more.",
-    },
-    { code: "holds", verdict: "good", says: "It holds." },
-  ],
-  edges: {
-    restLow: { with: { nominal: "12" }, move: "rest", from: 9, to: 12 },
-    restHigh: { with: { nominal: "12" }, move: "rest", from: 12, to: 16 },
-    worked: { with: { nominal: "12", rest: "12.1" }, move: "worked", from: 9, to: 12 },
-    workedHigh: { with: { nominal: "12", rest: "12.1" }, move: "worked", from: 12, to: 15 },
-    lowest: { with: { nominal: "12", rest: "12.1", worked: "12" }, move: "lowest", from: 9, to: 12 },
-    long: { with: { nominal: "12", rest: "12.1", worked: "12" }, move: "seconds", from: 5, to: 20 },
+    stiff: { with: { nominal: "230", ln: "230", le: "230", ne: "1" }, move: "lowz", from: 200, to: 230 },
   },
 });
 

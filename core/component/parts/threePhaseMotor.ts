@@ -1,5 +1,5 @@
 import { PRACTICE } from "#core/standards/index.ts";
-import { any, decided, not, over, under, zero } from "../table/conditions.ts";
+import { any, atMost, decided, not, over, under, zero } from "../table/conditions.ts";
 import { MEGOHM, OHM, quantity } from "../table/fields.ts";
 import type { Reckoning } from "../table/reckoning.ts";
 import { fromTable } from "../table/table.ts";
@@ -35,6 +35,12 @@ export const threePhase = fromTable({
       shown: "Ω",
       of: (r) => (openPhases(r) > 0 ? undefined : phases(r).reduce((s, o) => s + o, 0) / 3),
     },
+    apart: {
+      shown: "Ω",
+      // Without the last bits of binary fractions.
+      of: (r) =>
+        openPhases(r) > 0 ? undefined : Number((Math.max(...phases(r)) - Math.min(...phases(r))).toFixed(9)),
+    },
     worst: {
       shown: "share",
       of: (r) => {
@@ -45,10 +51,16 @@ export const threePhase = fromTable({
       },
     },
   },
-  working: ["mean {mean}, farthest {worst} away"],
+  working: ["mean {mean}, farthest {worst} away, {apart} between the lowest and the highest"],
   limits: {
     earth: { of: "earth", at: 1e6, text: "{at} or more to the frame", source: PRACTICE },
     balance: { of: "worst", at: 0.05, text: "alike within {at} of their mean", source: PRACTICE },
+    digits: {
+      of: "apart",
+      at: 0.2,
+      text: "up to {at} apart leads and a meter's last digit may do it",
+      source: PRACTICE,
+    },
   },
   rows: [
     { code: "earth", verdict: "bad", when: under("earth"), says: "A winding leaks to the frame: {earth}." },
@@ -73,6 +85,12 @@ export const threePhase = fromTable({
     },
     { code: "balanced", verdict: "good", when: not(over("balance")), says: "Balanced." },
     {
+      code: "too-few-ohms",
+      verdict: "doubtful",
+      when: atMost("digits"),
+      says: "They differ by {apart}, no more than leads and the last digit may: windings of so few ohms are compared with a milliohm meter, or by the current each draws.",
+    },
+    {
       code: "unbalanced",
       verdict: "bad",
       says: "Out of balance: shorted turns in the winding that reads low, or a bad joint in the one that reads high.",
@@ -80,6 +98,7 @@ export const threePhase = fromTable({
   ],
   edges: {
     earth: { with: { uv: "2.1", vw: "2.1", wu: "2.1" }, move: "earth", from: 1e5, to: 1e7 },
-    balance: { with: { uv: "2", vw: "2" }, move: "wu", from: 2, to: 3 },
+    balance: { with: { uv: "2", vw: "2" }, move: "wu", from: 2, to: 2.19 },
+    digits: { with: { uv: "2", vw: "2" }, move: "wu", from: 2.17, to: 3 },
   },
 });

@@ -55,6 +55,12 @@ const transformer = fromTable({
   working: ["{in} · {ratedOut} / {ratedIn} = {expected} at its rated load", "{used} of {va}"],
   limits: {
     fed: { of: "in", at: (r) => 0.85 * r.get("ratedIn"), text: "fed from {at} on", source: PRACTICE },
+    overfed: {
+      of: "in",
+      at: (r) => 1.15 * r.get("ratedIn"),
+      text: "and up to {at}",
+      source: PRACTICE,
+    },
     power: { of: "share", at: 1.05, text: "its loads together within {at} of its VA", source: PRACTICE },
     openLow: { of: "open", at: (r) => 0.9 * expected(r), text: "no load: at least {at}", source: PRACTICE },
     openHigh: {
@@ -91,8 +97,14 @@ const transformer = fromTable({
       says: "Its primary does not get its volts: look before it first.",
     },
     {
+      code: "overfed",
+      verdict: "doubtful",
+      when: over("overfed"),
+      says: "Its primary gets {in}, made for {ratedIn}: the wrong tap, or the wrong supply. It burns so; switch it off before anything else is read.",
+    },
+    {
       code: "overloaded",
-      verdict: "bad",
+      verdict: "doubtful",
       when: over("power"),
       says: "Overloaded: {share} of its VA. Find the load that draws too much, or take one off.",
     },
@@ -142,6 +154,7 @@ const transformer = fromTable({
   ],
   edges: {
     fed: { with: { ratedIn: "230", ratedOut: "24", va: "40" }, move: "in", from: 150, to: 230 },
+    overfed: { with: { ratedIn: "230", ratedOut: "24", va: "40" }, move: "in", from: 230, to: 300 },
     power: {
       with: { ratedIn: "230", ratedOut: "24", va: "40", in: "230", loaded: "24" },
       move: "load",
