@@ -68,6 +68,11 @@ export function readEntries(
     else {
       numbers.set(field.id, read.value);
       if (read.question) questions.push({ field: field.id, text: read.question });
+      const sized = field.sizedBy === undefined ? undefined : sizeSaid(shown);
+      if (sized && words.get(field.sizedBy!) !== sized.by) {
+        words.set(field.sizedBy!, sized.by);
+        questions.push({ field: field.id, text: sized.question });
+      }
     }
   }
   const usable = !missing && Object.keys(problems).length === 0;
@@ -146,7 +151,8 @@ function readNumber(field: QuantityField, typed: string, units: ShopUnits): Numb
   const elsewhere = field.gauge ? readElsewhere(field, typed, units) : undefined;
   if (elsewhere !== undefined) return elsewhere;
   const other = OTHER_UNITS.exec(typed);
-  const bare = other && sameUnit(other[2]!, unit.text) ? other[1]! : typed;
+  const isOwn = other && sameUnit(other[2]!, field.sizedBy === undefined ? unit.text : "mm²");
+  const bare = isOwn ? other[1]! : typed;
   const parsed = parseQuantity(bare);
   if (!parsed.ok) return { problem: describeQuantityProblem(parsed.problem) };
   const { quantity } = parsed;
@@ -156,7 +162,9 @@ function readNumber(field: QuantityField, typed: string, units: ShopUnits): Numb
     return { problem: `OL cannot stand here. Write a number of ${unit.text || "its own"}.` };
   // A prefix or a unit says the size itself; a bare number is in the field's unit.
   const sized = quantity.unit !== undefined || /[a-zµμ]/iu.test(bare);
-  const value = quantity.value === Infinity ? Infinity : quantity.value * (sized ? 1 : unit.scale);
+  const inThousandths = !sized && Math.abs(quantity.value) >= (field.thousandthsFrom ?? Infinity);
+  const scale = sized ? 1 : inThousandths ? unit.scale / 1000 : unit.scale;
+  const value = quantity.value === Infinity ? Infinity : quantity.value * scale;
   if (value < 0 && !signed && !polar)
     return {
       problem:
@@ -169,8 +177,20 @@ function readNumber(field: QuantityField, typed: string, units: ShopUnits): Numb
   if (value === 0 && field.zero) return { value };
   if (value < 0 && polar)
     return { value, question: `${typed}: red and black are swapped, or a charge is left.` };
-  const question = unusual(field, value, typed);
+  const question =
+    unusual(field, value, typed) ??
+    (inThousandths && value !== Infinity ? `${typed} is taken for ${typed} m${unit.text}.` : undefined);
   return question ? { value, question } : { value };
+}
+
+const GAUGE = /awg|\/0|^0{2,4}$|ga/iu;
+
+/** Whether a size is written as a gauge or in mm²; undefined for a bare number. */
+function sizeSaid(typed: string): { readonly by: "awg" | "mm2"; readonly question: string } | undefined {
+  if (GAUGE.test(typed)) return { by: "awg", question: `“${typed}” is a gauge, and is taken as one.` };
+  return /mm[2²]/iu.test(typed)
+    ? { by: "mm2", question: `“${typed}” is no gauge, and is taken in mm².` }
+    : undefined;
 }
 
 /** Lengths in inches and feet, sizes by gauge: with what they come to. */
@@ -188,7 +208,7 @@ function readElsewhere(field: QuantityField, typed: string, { sizes }: ShopUnits
       unusual(field, metres, typed) ?? (sizes === "american" ? undefined : `${typed} is ${shown}.`);
     return question === undefined ? { value: metres } : { value: metres, question };
   }
-  if (!/awg|\/0|^0{2,4}$|ga/iu.test(typed)) return undefined;
+  if (!GAUGE.test(typed)) return undefined;
   const gauge = readGauge(typed);
   return gauge === undefined ? { problem: `“${typed}” is no gauge. Write 14, or 2/0.` } : { value: gauge };
 }

@@ -467,4 +467,14 @@ describe("halves", () => {
     // The likeliest come first.
     expect(first(weights)[0]).toBe("w0");
   });
+
+  // Everything else has held: one of four alike is the cause, or with chances 9, 1, 1, 1 the first in nine of twelve.
+  test.each([
+    [[1, 1, 1, 1], 1 / 2],
+    [[9, 1, 1, 1], 9 / 12],
+    [[2, 2, 2, 2, 2, 2], 1 / 2],
+  ])("of chances %j the next try trips at %d", (weights, chance) => {
+    const next = nextStep(weighted(weights), begun, "halves", settings());
+    expect(next.kind === "connect" && Math.abs(next.trips - chance)).toBeLessThan(0.06);
+  });
 });

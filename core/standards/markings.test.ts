@@ -58,4 +58,8 @@ describe("IEC 60062, colour bands and markings", () => {
     const read = readChip(code, eSeries(96));
     expect(read.ok && read.marking.ohms).toBe(ohms);
   });
+
+  test.each(["01CX", "101C", "97C", "00C", "01Q", "R", "4702K"])("%s is no marking", (code) =>
+    expect(readChip(code, eSeries(96)).ok).toBe(false),
+  );
 });

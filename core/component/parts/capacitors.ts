@@ -230,7 +230,7 @@ const ripple = fromTable({
       ["2", "bridge, or two diodes"],
       ["1", "one diode"],
     ]),
-    quantity("reads", "V AC across it", VOLT, { optional: true }),
+    quantity("reads", "V AC across it", VOLT, { optional: true, usual: [0, 50] }),
   ],
   types: ["capacitor"],
   figures: {

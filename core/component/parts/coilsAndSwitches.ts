@@ -25,7 +25,11 @@ const solenoid = fromTable({
     quantity("volts", "Rated volts", VOLT, { usual: [3, 250] }),
     quantity("watts", "Rated power, holding", WATT, { usual: [0.5, 100] }),
     quantity("reads", "It reads", OHM),
-    quantity("hold", "Holding current", AMP, { optional: true, hint: "clamp, once it has pulled in" }),
+    quantity("hold", "Holding current", AMP, {
+      optional: true,
+      hint: "clamp, once it has pulled in",
+      usual: [0, 20],
+    }),
   ],
   types: ["solenoid", "gas-valve"],
   figures: {

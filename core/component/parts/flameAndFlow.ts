@@ -141,8 +141,8 @@ const hall = fromTable({
   ],
   fields: [
     quantity("supply", "Supply at it", VOLT, { usual: [3, 30], zero: true }),
-    quantity("high", "Output, highest", VOLT),
-    quantity("low", "Output, lowest", VOLT),
+    quantity("high", "Output, highest", VOLT, { usual: [0, 50] }),
+    quantity("low", "Output, lowest", VOLT, { usual: [0, 50] }),
   ],
   types: ["pulse-sensor"],
   figures: {

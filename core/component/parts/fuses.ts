@@ -94,8 +94,8 @@ const fuseLive = fromTable({
       ["off", "no, or not known"],
     ]),
     quantity("nominal", "Supply should be", VOLT, { usual: [3, 480] }),
-    quantity("feed", "Supply end", VOLT),
-    quantity("out", "Load end", VOLT),
+    quantity("feed", "Supply end", VOLT, { usual: [0, 600] }),
+    quantity("out", "Load end", VOLT, { usual: [0, 600] }),
   ],
   types: ["fuse", "soldered-fuse", "breaker", "thermal-fuse"],
   figures: {

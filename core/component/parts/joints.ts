@@ -67,6 +67,7 @@ const cable = fromTable({
       ["awg", "AWG"],
     ]),
     quantity("size", "Size", PLAIN, {
+      sizedBy: "by",
       usual: [0, 120],
       zero: true,
       signed: true,
@@ -75,7 +76,7 @@ const cable = fromTable({
     }),
     quantity("amps", "Current", AMP, { usual: [0.01, 300] }),
     quantity("volts", "System volts", VOLT, { usual: [3, 480] }),
-    quantity("lost", "Lost between the ends, measured", VOLT, { optional: true }),
+    quantity("lost", "Lost between the ends, measured", VOLT, { optional: true, usual: [0, 100] }),
   ],
   types: ["cord", "wire"],
   figures: {

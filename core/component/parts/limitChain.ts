@@ -94,7 +94,11 @@ export const chain = fromTable({
   probes: [{ red: "the point named", black: "the chain's return", dial: "V" }],
   fields: [
     text("points", "Points in order", { hint: "S1 S2 S3 S4 S5 P2" }),
-    quantity("feed", "Volts at the feed", VOLT, { optional: true, hint: "needed where volts are entered" }),
+    quantity("feed", "Volts at the feed", VOLT, {
+      optional: true,
+      hint: "needed where volts are entered",
+      usual: [0, 600],
+    }),
     text("read", "Read so far", { hint: "S3 24.1, S5 0.2 or S3 yes, S5 no", optional: true }),
   ],
   types: ["thermostat", "cut-out", "limit-switch", "proof-switch"],

@@ -31,11 +31,11 @@ export const sag = fromTable({
   probes: [{ red: "rail", black: "its ground", dial: "V DC, MIN/MAX" }],
   fields: [
     quantity("nominal", "Rail should be", VOLT, { usual: [1, 100] }),
-    quantity("rest", "At rest", VOLT),
-    quantity("worked", "Worked", VOLT, { optional: true }),
-    quantity("lowest", "Lowest seen", VOLT, { optional: true, hint: "MIN" }),
+    quantity("rest", "At rest", VOLT, { usual: [0, 150] }),
+    quantity("worked", "Worked", VOLT, { optional: true, usual: [0, 150] }),
+    quantity("lowest", "Lowest seen", VOLT, { optional: true, hint: "MIN", usual: [0, 150] }),
     quantity("seconds", "Worked for", SECOND, { optional: true, usual: [0.1, 3600] }),
-    quantity("amps", "Load current", AMP, { optional: true }),
+    quantity("amps", "Load current", AMP, { optional: true, usual: [0, 100] }),
   ],
   types: ["power-supply", "buck-regulator", "regulator", "dc-supply"],
   figures: {

@@ -41,7 +41,7 @@ const supply = fromTable({
     quantity("ln", "Live to neutral", VOLT, { usual: [0, 280] }),
     quantity("le", "Live to earth", VOLT, { usual: [0, 280] }),
     quantity("ne", "Neutral to earth", VOLT, { usual: [0, 280] }),
-    quantity("lowz", "Live to neutral, low impedance", VOLT, { optional: true }),
+    quantity("lowz", "Live to neutral, low impedance", VOLT, { optional: true, usual: [0, 280] }),
   ],
   types: ["mains", "split-phase", "rcd", "breaker", "cord"],
   figures: {

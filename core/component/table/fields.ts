@@ -51,9 +51,12 @@ export const WHERE = choice("where", "Where is it measured?", [
   ["in", "in circuit, nothing lifted"],
 ]);
 
+/** The diode range of a meter ends at 2 to 4 V, or at 12; a bare 550 in it is millivolts. Common practice, no source. */
+const ONLY_MILLIVOLTS = 20;
+
 /** A reading of the diode range: OL where it blocks, negative where the probes are swapped. */
 export function diodeVolts(id: string, label: string, extra: Extra = {}): QuantityField {
-  return quantity(id, label, VOLT, { open: true, polar: true, ...extra });
+  return quantity(id, label, VOLT, { open: true, polar: true, thousandthsFrom: ONLY_MILLIVOLTS, ...extra });
 }
 
 /** A reading of the capacitance range: OL for a short or more than its range, negative with the probes exchanged. */

@@ -26,8 +26,12 @@ export interface QuantityField {
   readonly zero?: true;
   /** A negative number means that red and black are swapped, or that a charge is left. */
   readonly polar?: true;
+  /** From so much on a bare number can only be in thousandths of the unit, as some meters show it. */
+  readonly thousandthsFrom?: number;
   /** A length that people give in inches as well, a size they give by gauge. */
   readonly gauge?: true;
+  /** The choice that says whether a size is in mm² or by gauge; what is written beside the number goes before it. */
+  readonly sizedBy?: string;
 }
 
 export interface ChoiceField {
