@@ -337,6 +337,16 @@ export const VERDICTS: readonly (readonly [id: string, entries: Entries, verdict
     ],
     ["battery", { blocks: "1", rest: "10.5" }, "bad", "cell"],
     ["battery", { blocks: "2", rest: "25.4", load: "27.2", amps: "8" }, "doubtful", "rises"],
+    ["battery", { blocks: "2", rest: "24.4", load: "22.4", amps: "5" }, "doubtful", "tired"],
+    // A quick one of 250 mA reads some 3 Ω new.
+    ["fuse-ohms", { where: "out", amps: "0.25", ohms: "4" }, "doubtful", "somewhat-high"],
+    // The base's junction to pin 2 conducts backwards as well.
+    [
+      "transistor",
+      { v12: "0.66", v13: "0.67", v21: "0.66", v23: "OL", v31: "OL", v32: "OL" },
+      "doubtful",
+      "more",
+    ],
     ["battery", { blocks: "1", rest: "12.7", load: "12.7", amps: "0.1" }, "doubtful", "hardly-loaded"],
     ["triac", { kind: "thyristor", main: "OL", gate: "OL" }, "doubtful", "gate-junction"],
     ["triac", { kind: "triac", main: "OL", gate: "1.5k" }, "doubtful", "gate-sensitive"],

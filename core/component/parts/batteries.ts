@@ -69,6 +69,12 @@ export const battery = fromTable({
     flat: { of: "atRest", at: 12.0, text: "flat below {at}", source: PRACTICE },
     full: { of: "atRest", at: 12.6, text: "full from {at}", source: PRACTICE },
     sags: { of: "loaded", at: 10.5, text: "under load at least {at}", source: PRACTICE },
+    tired: {
+      of: "loaded",
+      at: 11.5,
+      text: "and where it is not full, {at}: else it is charged first",
+      source: PRACTICE,
+    },
     ask: { of: "falls", at: 1.2, text: "a fall above {at} is judged by its current only", source: PRACTICE },
     rises: { of: "falls", at: -0.05, text: "and it cannot rise: not below {at}", source: PRACTICE },
     telling: { of: "amps", at: 0.5, text: "a load tells something from {at} on", source: PRACTICE },
@@ -126,6 +132,12 @@ export const battery = fromTable({
       says: "It falls by {falls}: at how many amps? A lamp may not pull it so far, a starter may.",
     },
     { code: "full", verdict: "good", when: atLeast("full"), says: "Full, and it holds its load." },
+    {
+      code: "tired",
+      verdict: "doubtful",
+      when: under("tired"),
+      says: "Not full, and {loaded} a block under load: flat or worn. Charge it fully and load it again before it is condemned.",
+    },
     { code: "holds", verdict: "good", says: "Not full, and it holds its load." },
   ],
   edges: {
@@ -134,6 +146,7 @@ export const battery = fromTable({
     full: { with: { blocks: "1", load: "12" }, move: "rest", from: 12.2, to: 13 },
     sags: { with: { blocks: "1", rest: "12.7", amps: "10" }, move: "load", from: 9, to: 12 },
     ask: { with: { blocks: "1", rest: "12.7" }, move: "load", from: 11, to: 12.5 },
+    tired: { with: { blocks: "1", rest: "12.3", amps: "10" }, move: "load", from: 11, to: 12 },
     rises: { with: { blocks: "1", rest: "12.7" }, move: "load", from: 12.6, to: 13 },
     telling: { with: { blocks: "1", rest: "12.7", load: "12.4" }, move: "amps", from: 0.1, to: 2 },
     charges: { with: { blocks: "1", rest: "12.7", load: "12" }, move: "charging", from: 12, to: 14 },

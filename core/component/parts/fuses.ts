@@ -44,6 +44,12 @@ const fuseOhms = fromTable({
       text: "a good one reads at most {at}, leads included",
       source: PRACTICE,
     },
+    surely: {
+      of: "ohms",
+      at: (r) => 1.2 * (LEAD_OHMS + fuseDrop(r.get("amps")) / r.get("amps")),
+      text: "bad above {at}",
+      source: PRACTICE,
+    },
   },
   rows: [
     {
@@ -55,8 +61,14 @@ const fuseOhms = fromTable({
     {
       code: "high",
       verdict: "bad",
-      when: over("most"),
+      when: over("surely"),
       says: "{ohms} is too much for a fuse of {amps}: cracked inside, or corroded caps.",
+    },
+    {
+      code: "somewhat-high",
+      verdict: "doubtful",
+      when: over("most"),
+      says: "{ohms} is more than most fuses of {amps} read. Hold the probes together, clean the caps, and compare it with a new one of the same kind.",
     },
     {
       code: "in-circuit",
@@ -66,7 +78,10 @@ const fuseOhms = fromTable({
     },
     { code: "whole", verdict: "good", says: "It conducts: {ohms}." },
   ],
-  edges: { most: { with: { where: "out", amps: "10" }, move: "ohms", from: 0.1, to: 10 } },
+  edges: {
+    most: { with: { where: "out", amps: "10" }, move: "ohms", from: 0.1, to: 0.6 },
+    surely: { with: { where: "out", amps: "10" }, move: "ohms", from: 0.55, to: 10 },
+  },
 });
 
 /** Volts lost in a good fuse and its holder at most, and the share by which two readings of one supply differ. Common practice, no source. */

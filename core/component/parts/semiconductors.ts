@@ -36,6 +36,13 @@ const PAIRS = ["12", "13", "21", "23", "31", "32"] as const;
 const pairVolts = (r: Reckoning) => Object.fromEntries(PAIRS.map((p) => [p, r.get(`v${p}`)]));
 const transistorIn = (r: Reckoning) =>
   findBase(pairVolts(r), { low: r.limit("low")!, high: r.limit("high")! });
+/** The four readings that are no junction of the base: all should block. */
+function otherVolts(r: Reckoning): number | undefined {
+  const found = transistorIn(r);
+  if (!found) return undefined;
+  const at = found.polarity === "NPN" ? 0 : 1;
+  return Math.min(...PAIRS.filter((p) => p[at] !== found.base).map((p) => r.get(`v${p}`)));
+}
 const shortedPairs = (r: Reckoning, most: number) => PAIRS.filter((p) => r.get(`v${p}`) < most);
 const NPN = { v12: "OL", v13: "OL", v21: "0.66", v23: "0.65", v31: "OL", v32: "OL" };
 
@@ -57,6 +64,7 @@ const transistor = fromTable({
       shown: "V",
       of: (r) => Math.max(...PAIRS.map((p) => r.get(`v${p}`)).filter((v) => v !== Infinity)),
     },
+    others: { shown: "V", of: otherVolts },
   },
   findings: {
     shorted: (r) =>
@@ -67,10 +75,17 @@ const transistor = fromTable({
   limits: {
     short: { of: "lowest", at: JUNCTION.short, text: "shorted below {at}", source: PRACTICE },
     low: { of: "lowest", at: JUNCTION.low, text: "two junctions at the base, from {at}", source: PRACTICE },
-    high: { of: "highest", at: JUNCTION.high, text: "up to {at}; all else OL", source: PRACTICE },
+    high: { of: "highest", at: JUNCTION.high, text: "up to {at}", source: PRACTICE },
+    blocks: { of: "others", at: 2, text: "all else from {at}, or OL", source: PRACTICE },
   },
   rows: [
     { code: "short", verdict: "bad", when: under("short"), says: "Shorted between pins {shorted}." },
+    {
+      code: "more",
+      verdict: "doubtful",
+      when: under("blocks"),
+      says: "{polarity}, base on pin {base}, and {others} where it should block: a diode or resistors inside it, two transistors in one, or a leak. Compare it with a good one.",
+    },
     {
       code: "whole",
       verdict: "good",
@@ -87,6 +102,7 @@ const transistor = fromTable({
     short: { with: NPN, move: "v13", from: 0.02, to: 0.3 },
     low: { with: NPN, move: "v21", from: 0.2, to: 0.6 },
     high: { with: NPN, move: "v21", from: 0.7, to: 1.2 },
+    blocks: { with: NPN, move: "v12", from: 1.5, to: 2.5 },
   },
 });
 

@@ -8,7 +8,7 @@ import { COMPONENT_TESTS, readEntries } from "../index.ts";
  * 0.3 + 0.005·100 + 0.005·138.51/0.385 °C (platinum), 2.5 % of 33.275 − 1.000 mV (type K), 1.5·2.391 + 0.2 V (cable).
  */
 const REGISTER: Readonly<Record<string, Readonly<Record<string, number>>>> = {
-  "fuse-ohms": { most: 0.53 },
+  "fuse-ohms": { most: 0.53, surely: 0.636 },
   "fuse-live": { present: 195.5, lost: 0.5, beyond: 0.5, gone: 69 },
   "fuse-curve": { rating: 1, gate: 2.1 },
   "thermal-fuse": { closed: 1, open: 1000 },
@@ -40,7 +40,7 @@ const REGISTER: Readonly<Record<string, Readonly<Record<string, number>>>> = {
   "rectifier-bridge": { short: 0.1, low: 0.3, high: 0.8, blocks: 2, alike: 0.06 },
   diode: { short: 0.05, low: 0.4, high: 0.8, blocks: 2 },
   varistor: { leak: 1e6 },
-  transistor: { short: 0.1, low: 0.4, high: 0.85 },
+  transistor: { short: 0.1, low: 0.4, high: 0.85, blocks: 2 },
   mosfet: { gate: 1e6, short: 0.1, blocks: 2, bodyLow: 0.3, bodyHigh: 0.8, on: 0.4 },
   triac: { short: 10, blocks: 1e6, gateLow: 10, gateHigh: 500, gateOpen: 5000 },
   "twin-in-circuit": { alike: 0.15 },
@@ -88,6 +88,7 @@ const REGISTER: Readonly<Record<string, Readonly<Record<string, number>>>> = {
     flat: 12,
     full: 12.6,
     sags: 10.5,
+    tired: 11.5,
     ask: 1.2,
     rises: -0.05,
     telling: 0.5,
