@@ -74,6 +74,14 @@ describe("sizes between those that were solved", () => {
     expect([...jumping.jumps]).toEqual([0, 0, 1, 1, 1, 0, 0, 0, 0, 0, 0]);
     const { near, nearMean } = fineReadings(row([24, 0, 20, 22, 0], [0.1, 6, 6, 1, 0.1]), jumping);
     expect([near[2], near[4], near[6]]).toEqual([1, 1, 0.25]);
+    // What opens at both sizes, or is another fuse at each of them.
+    const between = (low: string, high: string) =>
+      [
+        ...fineCases({ cases: [...cases], opens: (i) => new Set(i === 1 ? [low] : i === 2 ? [high] : []) })
+          .jumps,
+      ].slice(2, 5);
+    expect(between("F1", "F1")).toEqual([0, 0, 0]);
+    expect(between("F1", "F2")).toEqual([1, 1, 1]);
     expect([nearMean[2], nearMean[4]]).toEqual([0, 20]);
   });
 
