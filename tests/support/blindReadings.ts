@@ -41,6 +41,9 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad|doubtful: load=off nominal=24 feed=24 out=9
     good|doubtful: load=on nominal=5 feed=5.02 out=4.9
     bad|doubtful: load=on nominal=120 feed=122 out=118
+    bad|doubtful: load=on nominal=230 feed=230 out=225
+    good|doubtful: load=on nominal=24 feed=30 out=29.9
+    bad|doubtful: load=off nominal=230 feed=230 out=85
   `,
   "thermal-fuse": `
     good: kind=fuse ohms=0.2
@@ -57,6 +60,7 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: kind=button ohms=60
     bad: where=in kind=fuse ohms=OL
     good: kind=fuse ohms=0
+    bad|doubtful: kind=self ohms=300
   `,
   "breaker-curve": `
     good: amps=16 curve=B load=100 seconds=0.05 did=tripped
@@ -75,6 +79,9 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: amps=10 curve=D load=60 seconds=0.02 did=tripped
     good: amps=32 curve=C load=30 seconds=10000 did=held
     bad: amps=10 curve=C load=200 seconds=0.3 did=tripped
+    good|doubtful: amps=20 curve=C load=45 seconds=15 did=tripped
+    doubtful|good: amps=20 curve=C load=45 seconds=15 did=held
+    bad: amps=20 curve=C load=20 seconds=600 did=tripped
   `,
   "residual-device": `
     good: rated=30 type=A delay=general wave=sine trip=22
@@ -95,6 +102,8 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: rated=10 type=A delay=general wave=sine trip=8 once=25
     good: rated=30 type=AC delay=general wave=sine trip=18
     bad: rated=300 type=A delay=selective wave=sine trip=250 once=600
+    bad: rated=30 type=A delay=general wave=sine trip=32
+    good: rated=30 type=F delay=general wave=sine trip=24 once=60
   `,
   "relay-coil": `
     good: current=dc volts=12 watts=0.4 ohms=355
@@ -119,6 +128,11 @@ export const BLIND: Readonly<Record<string, string>> = {
     good|doubtful: current=ac volts=24 watts=1.2 ohms=180
     good|doubtful: where=in current=dc volts=12 data=270 ohms=265
     bad: current=dc volts=12 data=270 ohms=0
+    good: current=dc volts=24 data=1600 watts=0.36 ohms=1590
+    doubtful|good: current=dc volts=24 data=1600 watts=5 ohms=1590
+    doubtful|bad: where=in current=dc volts=24 data=1600 ohms=0.3
+    bad: current=ac volts=230 data=14k ohms=OL
+    bad|doubtful: current=dc volts=24 data=1600 ohms=1950
   `,
   "relay-contacts": `
     good: noRest=OL noOn=0.2 ncRest=0.2 ncOn=OL click=yes
@@ -155,6 +169,10 @@ export const BLIND: Readonly<Record<string, string>> = {
     good|doubtful: drop=1 amps=0.05
     good: drop=-40 amps=5
     doubtful: drop=180 amps=2
+    good: drop=3 amps=16
+    bad: drop=6000 amps=10
+    doubtful|bad: drop=90 amps=30
+    doubtful: drop=60 amps=0.02
   `,
   diode: `
     good: kind=silicon forward=0.58 reverse=OL
@@ -186,6 +204,12 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: kind=silicon forward=0 reverse=0
     bad|doubtful: kind=silicon forward=0.03 reverse=OL
     doubtful: kind=led forward=0.6 reverse=OL
+    doubtful|bad: kind=silicon forward=OL reverse=0
+    good: where=in kind=silicon forward=0.55 reverse=OL
+    bad|doubtful: where=in kind=led forward=OL reverse=OL
+    bad: kind=schottky forward=0.02 reverse=0.02
+    bad: kind=zener forward=OL reverse=OL
+    doubtful: kind=silicon forward=-0.55 reverse=OL
   `,
   varistor: `
     doubtful|good: looks=whole ohms=OL
@@ -210,6 +234,9 @@ export const BLIND: Readonly<Record<string, string>> = {
     doubtful|good|bad: v12=0.66 v13=0.67 v21=OL v23=1.2 v31=OL v32=OL
     bad: v12=0 v13=0 v21=0 v23=0 v31=0 v32=0
     widened bad|doubtful: v12=0.66 v13=0.67 v21=0.66 v23=OL v31=OL v32=OL
+    doubtful|bad: v12=OL v13=OL v21=0.65 v23=0.64 v31=OL v32=0.5
+    doubtful|bad: v12=0.65 v13=0.66 v21=OL v23=OL v31=OL v32=0.45
+    bad: v12=0.02 v13=0.66 v21=0.02 v23=OL v31=OL v32=0.66
   `,
   mosfet: `
     good: off=OL body=0.5 on=0.1 gate=OL
@@ -226,6 +253,9 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: off=0 body=0 on=0 gate=OL
     bad: off=OL body=0.5 on=0.1 gate=0
     doubtful|bad: off=1.4 body=0.5 on=0.1 gate=OL
+    doubtful|bad: off=0.5 body=0.5 on=0.5 gate=OL
+    good|doubtful: off=OL body=0.5 on=0.3 gate=2M
+    doubtful|bad: off=OL body=OL on=0.1 gate=OL
   `,
   triac: `
     good|doubtful: main=OL gate=120
@@ -241,6 +271,9 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: kind=thyristor main=OL gate=30
     bad: kind=triac main=0 gate=0
     bad: kind=thyristor main=3 gate=40
+    doubtful: kind=triac main=OL gate=3k
+    doubtful|good: kind=thyristor main=OL gate=2k
+    doubtful|bad: kind=triac main=500k gate=60
   `,
   "run-capacitor": `
     good: label=40 reads=39
@@ -263,6 +296,10 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: label=7.5 reads=7.4
     good: label=45 reads=44 label2=5 reads2=4.9
     bad: label=45 reads=44 label2=5 reads2=OL
+    doubtful: label=35 reads=-34
+    doubtful: label=40 reads=37
+    bad|doubtful: label=5 reads=6.5
+    good: label=40 reads=40 label2=5 reads2=5.1
   `,
   electrolytic: `
     good: looks=whole label=1000 volts=16 reads=980 esr=0.05
@@ -286,6 +323,11 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad|doubtful: looks=whole label=2200 volts=25 reads=1700
     bad: looks=bad label=100 volts=25
     bad: looks=whole label=100 volts=25 esr=OL
+    good|doubtful: looks=whole label=1000 volts=25 esr=0.03
+    bad|doubtful: looks=whole label=1000 volts=25 reads=0
+    good: looks=whole label=1000 volts=25 reads=1000 leak=OL
+    good|doubtful: looks=whole label=4.7 volts=50 reads=4.6 esr=1.5
+    good: looks=whole label=1000 volts=6.3 reads=960 esr=0.06
   `,
   ripple: `
     good: farads=4700 amps=1 hertz=50 pulses=2 reads=0.55
@@ -297,6 +339,8 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: farads=1000 amps=0.2 hertz=50 pulses=2 reads=0.5
     bad: farads=1000 amps=0.2 hertz=50 pulses=2 reads=3
     good|doubtful: farads=6800 amps=2 hertz=60 pulses=2 reads=0.8
+    doubtful|bad: farads=4700 amps=1 hertz=50 pulses=2 reads=0.9
+    good|doubtful: farads=2200 amps=3 hertz=50 pulses=1 reads=7
   `,
   resistor: `
     good: value=4700 tolerance=5 reads=4650
@@ -321,6 +365,12 @@ export const BLIND: Readonly<Record<string, string>> = {
     good|doubtful: value=4.7 tolerance=5 reads=4.9
     bad: value=0.47 tolerance=5 reads=12
     good: value=10M tolerance=5 reads=9.8M
+    good: where=in value=10k tolerance=5 beside=10k reads=4.9k
+    bad|doubtful: where=in value=10k tolerance=5 beside=10k reads=9.8k
+    bad|doubtful: value=1 tolerance=5 reads=1.02 leads=0.15
+    doubtful|good: value=2.2 tolerance=5 reads=2.4
+    bad: value=2.2 tolerance=5 reads=3.5
+    good|doubtful: value=33 tolerance=5 reads=34.9
   `,
   ntc: `
     good: at25=10k celsius=25 reads=10.1k
@@ -343,6 +393,11 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: at25=100k celsius=22 reads=115k
     bad|doubtful: at25=10k celsius=25 reads=5k
     good: at25=10k celsius=21 reads=11.9k warm=7k
+    good: at25=10k celsius=25 reads=10.1k warm=4.2k
+    good|doubtful: at25=10k celsius=-40 reads=336k
+    good: at25=2.2k beta=3900 celsius=25 reads=2.25k
+    good: at25=10k beta=3950 celsius=80 reads=1.26k
+    bad|doubtful: at25=10k beta=3950 celsius=80 reads=2.5k
   `,
   ptc: `
     good|doubtful: nominal=20 cold=22
@@ -357,6 +412,8 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad|doubtful: nominal=100 cold=105 hot=90
     good: nominal=9 cold=8.5 hot=2k
     bad: nominal=100 cold=0
+    bad|doubtful: nominal=25 cold=25 hot=25
+    bad: nominal=25 cold=OL hot=OL
   `,
   rtd: `
     good: kind=100 celsius=100 reads=138.5
@@ -377,6 +434,10 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: kind=100 celsius=180 reads=168.5
     bad|doubtful: kind=100 celsius=22 reads=106
     bad|doubtful: kind=1000 celsius=22 reads=1100
+    good: kind=100 celsius=22 reads=110.4 leads=1.8
+    bad|doubtful: kind=100 celsius=22 reads=113
+    bad: kind=100 celsius=22 reads=0
+    good: kind=1000 celsius=100 reads=1386
   `,
   thermocouple: `
     good: hot=100 cold=20 reads=3.3
@@ -395,6 +456,10 @@ export const BLIND: Readonly<Record<string, string>> = {
     good|doubtful: hot=0 cold=22 reads=-0.88
     bad: hot=250 cold=25 reads=0 ohms=OL
     good: hot=250 cold=25 reads=9.2 ohms=2
+    good: hot=500 cold=25 reads=19.6
+    bad: hot=500 cold=25 reads=0.02
+    good: hot=60 cold=20 reads=1.6
+    good|doubtful: hot=22 cold=60 reads=-1.55
   `,
   "sensor-twin": `
     good: here=10.2k twin=10k
@@ -407,6 +472,7 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: here=9.8k twin=10.1k
     bad: here=0.3 twin=10k
     doubtful|bad: here=1.097k twin=1.2k
+    doubtful|bad: here=2k twin=2.5k
   `,
   "sensor-trend": `
     good: cool=12k warm=6k jumps=smooth
@@ -419,6 +485,8 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: cool=0 warm=0 jumps=smooth
     doubtful|good: cool=10k warm=12k jumps=smooth
     bad: cool=10k warm=OL jumps=jumps
+    doubtful|bad: cool=12k warm=11.9k jumps=smooth
+    bad|doubtful: cool=12k warm=4k back=OL jumps=smooth
   `,
   heater: `
     good: volts=230 watts=2000 reads=26.5
@@ -446,6 +514,12 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: volts=230 watts=1000 reads=53 sheath=0.001
     good|doubtful: where=in volts=230 watts=1000 reads=52
     good: volts=24 watts=50 reads=11.8
+    doubtful: volts=230 watts=2000 reads=30.5
+    bad|doubtful: volts=230 watts=2000 reads=23
+    good|doubtful: volts=230 watts=2000 reads=26 sheath=1.2
+    doubtful|good: volts=12 watts=300 reads=0.6
+    bad: volts=12 watts=300 reads=3
+    bad: volts=230 watts=2000 reads=1200
   `,
   igniter: `
     good: kind=carbide looks=whole reads=60
@@ -461,6 +535,8 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: kind=carbide looks=whole reads=75
     bad: kind=nitride looks=whole reads=OL
     bad: kind=nitride looks=cracked reads=20
+    good: kind=carbide looks=whole reads=52
+    doubtful|bad: kind=nitride looks=whole reads=3
   `,
   "split-motor": `
     good: ab=4 bc=12 ca=16
@@ -481,6 +557,10 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: ab=2.3 bc=5.4 ca=12
     bad: ab=2.3 bc=0 ca=2.3
     bad: ab=2.3 bc=5.4 ca=7.6 earth=0
+    doubtful|bad: ab=3.1 bc=3.1 ca=OL
+    good|doubtful: ab=0.6 bc=0.6 ca=1.1
+    good: ab=5 bc=20 ca=25 marked=b
+    bad|doubtful: ab=5 bc=20 ca=25 earth=0.6
   `,
   "three-phase-motor": `
     good: uv=5.1 vw=5.0 wu=5.1
@@ -499,6 +579,10 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: uv=22 vw=15 wu=22
     good: uv=0.6 vw=0.6 wu=0.6
     bad: uv=0.9 vw=0.4 wu=0.9
+    widened doubtful|bad|good: uv=4.0 vw=4.0 wu=4.3
+    good: uv=100 vw=101 wu=99
+    doubtful|bad: uv=0.1 vw=0.1 wu=0.3
+    bad: uv=0 vw=3 wu=3
   `,
   "dc-motor": `
     good: runs=yes amps=2 rated=3
@@ -518,6 +602,10 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad|doubtful: runs=slow volts=11.8 supply=12.4 amps=6 rated=2
     bad: runs=no volts=24 supply=25 amps=0
     doubtful: runs=hums volts=7 supply=12.5
+    bad|doubtful: runs=slow volts=12 supply=12.5 amps=2 rated=2
+    doubtful|good: runs=yes volts=0.3
+    bad: runs=no volts=12 amps=30 rated=2
+    bad: runs=no ohms=3 volts=12.2 supply=12.6
   `,
   insulation: `
     good: rule=class1 reads=2 celsius=20 volts=230
@@ -537,6 +625,10 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: rule=class2 reads=1.5 celsius=22 volts=230
     bad: rule=class1 reads=0 celsius=22 volts=230
     good: rule=winding reads=100 celsius=20 volts=230
+    bad: rule=class1 reads=0.6 celsius=22 volts=230
+    good|doubtful: rule=heating reads=0.3 celsius=22 volts=230
+    good: rule=class2 reads=2.1 celsius=22 volts=230
+    good: rule=winding reads=8 celsius=60 volts=400
   `,
   solenoid: `
     good: current=dc volts=24 watts=8 reads=72
@@ -558,6 +650,10 @@ export const BLIND: Readonly<Record<string, string>> = {
     doubtful|good: current=ac volts=230 watts=10 reads=3.5k
     bad: where=in current=dc volts=24 watts=12 reads=OL
     good|doubtful: current=ac volts=24 watts=10 reads=8
+    doubtful|bad: current=dc volts=24 watts=8 reads=72 hold=0.6
+    bad: current=ac volts=230 watts=8 reads=OL
+    bad: current=dc volts=24 watts=8 reads=0
+    good: current=dc volts=24 watts=8 reads=66
   `,
   microswitch: `
     good: loop=bare rest=open atRest=OL worked=0.1
@@ -580,6 +676,10 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: loop=bare rest=closed atRest=OL worked=OL
     doubtful|bad: loop=bare rest=open atRest=12k worked=0.1
     widened good|doubtful|bad: loop=loop rest=open atRest=OL worked=120 series=100
+    bad: loop=bare rest=open atRest=0 worked=0
+    doubtful|bad: loop=bare rest=closed atRest=4 worked=OL
+    doubtful: loop=loop rest=closed atRest=50 worked=OL
+    good|doubtful: loop=bare rest=open atRest=300k worked=0.2
   `,
   transformer: `
     good: ratedIn=230 ratedOut=24 va=40 in=229 open=26.5
@@ -601,6 +701,12 @@ export const BLIND: Readonly<Record<string, string>> = {
     doubtful: ratedIn=230 ratedOut=24 va=40 in=110 open=12
     good: ratedIn=230 ratedOut=24 va=40 in=230 open=26 loaded=24 load=1.2
     good: ratedIn=230 ratedOut=24 va=40 in=230 primary=70 secondary=0.8 open=26
+    bad: ratedIn=230 ratedOut=24 va=40 in=231 open=0
+    bad: ratedIn=230 ratedOut=24 va=40 in=231 loaded=0
+    bad|doubtful: ratedIn=230 ratedOut=24 va=40 in=231 open=26 loaded=8
+    doubtful|good: ratedIn=230 ratedOut=24 va=5 in=231 open=31
+    doubtful: ratedIn=230 ratedOut=24 va=40 in=231
+    bad: ratedIn=230 ratedOut=24 va=40 in=231 secondary=0 open=0.2
   `,
   "flame-current": `
     good: reads=3.5
@@ -614,6 +720,7 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: reads=5
     doubtful|good: reads=1.8
     bad|doubtful: reads=0.1
+    doubtful|good: reads=0.8 least=0.5 cleaned=no
   `,
   "spark-gap": `
     good: gap=4 touches=free
@@ -623,6 +730,7 @@ export const BLIND: Readonly<Record<string, string>> = {
     good|doubtful: gap=3.2 touches=free
     good: gap=3.8 touches=free
     bad|none: gap=0 touches=touches
+    doubtful|bad: gap=2 touches=free
   `,
   hall: `
     good: supply=5 high=4.9 low=0.1
@@ -637,6 +745,8 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: supply=5 high=4.8 low=0.2
     good: supply=24 high=23 low=0.5
     bad|doubtful: supply=5 high=0.2 low=0.2
+    good|doubtful: supply=5 high=4.9 low=0.8
+    good|doubtful: supply=3.1 high=3 low=0.1
   `,
   "cable-drop": `
     good|doubtful|bad: metres=30 by=mm2 size=1.5 amps=13 volts=230
@@ -653,6 +763,9 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: metres=3 by=awg size=12 amps=20 volts=120
     bad: metres=3 by=awg size=18 amps=20 volts=120
     doubtful|good|bad: metres=2 by=mm2 size=1 amps=8 volts=12
+    doubtful|bad: metres=10 by=mm2 size=1.5 amps=10 volts=24
+    bad: metres=10 by=mm2 size=2.5 amps=10 volts=230 lost=5
+    good: metres=1 by=mm2 size=0.5 amps=3 volts=230
   `,
   joint: `
     good: drop=20 amps=10
@@ -668,6 +781,9 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: drop=300 amps=5
     bad: drop=1200 amps=0.5
     good|doubtful: drop=2 amps=0.1
+    good|doubtful: drop=50 amps=20
+    good|doubtful: drop=0.5 amps=0.01
+    bad: drop=-400 amps=5
   `,
   battery: `
     good|doubtful: blocks=1 rest=12.7 load=11.8 amps=40
@@ -695,6 +811,13 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: blocks=4 rest=51 load=49 amps=20
     bad: blocks=1 rest=12.7 load=9.2 amps=5
     bad: blocks=1 rest=12.7 load=11.9 charging=12.7
+    doubtful: blocks=2 rest=25.6 load=25.6
+    bad: blocks=1 rest=12.7 load=0
+    good|doubtful: blocks=1 rest=12.7 load=12.5 amps=2
+    good|doubtful: blocks=1 rest=12.4 load=11.9 amps=5
+    bad: blocks=2 rest=18 load=16
+    doubtful: blocks=1 rest=14.1
+    bad: blocks=1 rest=12.7 load=12.2 amps=10 charging=0
   `,
   supply: `
     good: nominal=230 ln=231 le=230 ne=1
@@ -732,6 +855,14 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad|doubtful: nominal=230 ln=230 le=110 ne=125
     bad|doubtful: nominal=240 ln=120 le=120 ne=0
     bad: nominal=120 ln=120 le=60 ne=60
+    good|doubtful: nominal=230 ln=230 le=228 ne=12
+    good|doubtful: nominal=120 ln=119 le=113 ne=6
+    bad: nominal=230 ln=2 le=1 ne=1
+    bad: nominal=120 ln=140 le=140 ne=0
+    good|doubtful: nominal=230 ln=229 le=229 ne=1 lowz=222
+    doubtful|bad: nominal=240 ln=240 le=230 ne=10
+    bad|doubtful: nominal=240 ln=150 le=120 ne=30
+    doubtful|bad: nominal=230 ln=230 le=230 ne=115
   `,
   "supply-sag": `
     good: nominal=24 rest=24.1 worked=23.6
@@ -756,6 +887,12 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: nominal=48 rest=48.2 worked=44
     good|doubtful: nominal=3.3 rest=3.2 worked=3.15
     doubtful: nominal=12 rest=12
+    bad: nominal=24 rest=24 worked=23.9 lowest=14
+    bad|doubtful: nominal=12 rest=13.8 worked=13.6
+    good: nominal=5 rest=5 worked=5 seconds=15
+    good: nominal=5 rest=4.9 worked=4.8
+    good|doubtful: nominal=24 rest=24 lowest=23
+    bad: nominal=24 rest=12
   `,
   "drive-by-hand": `
     good: feel=free sound=quiet
@@ -772,6 +909,8 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: feel=free sound=quiet travel=100 should=100
     good|doubtful: feel=free sound=quiet seconds=14 normal=12
     doubtful|bad: feel=free sound=quiet seconds=40 normal=12
+    bad: feel=loose sound=grinds
+    bad: feel=free sound=quiet travel=0 should=80
   `,
   "rectifier-bridge": `
     good: f-−-~1=0.55 r-−-~1=OL f-−-~2=0.56 r-−-~2=OL f-~1-+=0.55 r-~1-+=OL f-~2-+=0.55 r-~2-+=OL
@@ -791,12 +930,15 @@ export const BLIND: Readonly<Record<string, string>> = {
     good: here=4.7k twin=4.5k
     good: here=560 twin=548
     bad|doubtful: here=560 twin=1200
+    widened bad|doubtful: here=0 twin=560
+    good: here=600 twin=540
   `,
   "volts-watts-ohms": `
     good|told: volts=230 watts=2000
     doubtful|bad: volts=230 watts=2000 ohms=100
     told: volts=24 amps=2
     told|good: volts=120 watts=1440 ohms=10
+    told: volts=230 ohms=26.5
   `,
   discharge: `
     doubtful|good|bad: farads=470 volts=325 ohms=1000
@@ -808,6 +950,7 @@ export const BLIND: Readonly<Record<string, string>> = {
     told|good: farads=330 volts=400 ohms=2200 watts=10
     bad: farads=330 volts=400 ohms=47
     told|good: farads=47 volts=320 ohms=100k
+    told|good: farads=100 volts=25 ohms=1000
   `,
   "capacitor-replacement": `
     good: oldF=470 oldV=25 oldT=105 newF=470 newV=35 newT=105 esr=same fits=yes
@@ -820,6 +963,8 @@ export const BLIND: Readonly<Record<string, string>> = {
     good|doubtful: oldF=470 oldV=25 oldT=105 newF=470 newV=100 newT=105 esr=same fits=yes
     bad: oldF=1000 oldV=16 oldT=105 newF=1000 newV=25 newT=105 esr=same fits=no
     bad|doubtful: oldF=1000 oldV=16 oldT=105 newF=2200 newV=25 newT=105 esr=same fits=yes
+    good: oldF=22 oldV=400 oldT=105 newF=22 newV=450 newT=105 esr=same fits=yes
+    bad: oldF=22 oldV=400 oldT=105 newF=22 newV=350 newT=105 esr=same fits=yes
   `,
   parallel: `
     good|told: value=1000 reads=500
@@ -834,6 +979,7 @@ export const BLIND: Readonly<Record<string, string>> = {
     doubtful|bad: t1=25 r1=3.6k t2=50 r2=10k
     told: t1=0 r1=32.6k t2=25 r2=10k
     doubtful: t1=25 r1=10k t2=25 r2=10k
+    told: t1=25 r1=10k t2=85 r2=1.07k
   `,
   flow: `
     good|told: hertz=60 k=450
@@ -841,6 +987,7 @@ export const BLIND: Readonly<Record<string, string>> = {
     widened doubtful|told|none: hertz=0 k=450
     good|told: hertz=45 k=450 jug=6
     bad|doubtful: hertz=45 k=450 jug=12
+    good|told: hertz=30 k=450 jug=3.9
   `,
   gauge: `
     good|told: awg=14

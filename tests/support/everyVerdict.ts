@@ -338,6 +338,16 @@ export const VERDICTS: readonly (readonly [id: string, entries: Entries, verdict
     ["battery", { blocks: "1", rest: "10.5" }, "bad", "cell"],
     ["battery", { blocks: "2", rest: "25.4", load: "27.2", amps: "8" }, "doubtful", "rises"],
     ["battery", { blocks: "2", rest: "24.4", load: "22.4", amps: "5" }, "doubtful", "tired"],
+    ["battery", { blocks: "2", rest: "25.6", load: "25.6" }, "doubtful", "no-fall"],
+    ["supply", { nominal: "240", ln: "240", le: "239", ne: "1" }, "doubtful", "no-second-leg"],
+    ["supply", { nominal: "240-neutral", ln: "240", le: "239", ne: "1" }, "good", "good"],
+    // 8 W of 24 V are 0.33 A; a DC coil cannot draw 0.6 A through its 72 Ω.
+    [
+      "solenoid",
+      { where: "out", current: "dc", volts: "24", watts: "8", reads: "72", hold: "0.6" },
+      "bad",
+      "draws-dc",
+    ],
     // A quick one of 250 mA reads some 3 Ω new.
     ["fuse-ohms", { where: "out", amps: "0.25", ohms: "4" }, "doubtful", "somewhat-high"],
     // The base's junction to pin 2 conducts backwards as well.

@@ -77,6 +77,12 @@ export const battery = fromTable({
     },
     ask: { of: "falls", at: 1.2, text: "a fall above {at} is judged by its current only", source: PRACTICE },
     rises: { of: "falls", at: -0.05, text: "and it cannot rise: not below {at}", source: PRACTICE },
+    still: {
+      of: "falls",
+      at: 0.05,
+      text: "a block that does not fall by {at} had no load, unless its current was read",
+      source: PRACTICE,
+    },
     telling: { of: "amps", at: 0.5, text: "a load tells something from {at} on", source: PRACTICE },
     charges: { of: "charged", at: 13.2, text: "a charger shows {at} or more", source: PRACTICE },
     over: { of: "charged", at: 14.9, text: "and at most {at}", source: PRACTICE },
@@ -126,6 +132,12 @@ export const battery = fromTable({
       says: "{amps} is no load for it, and clears nothing: give it its real load, or a lamp.",
     },
     {
+      code: "no-fall",
+      verdict: "doubtful",
+      when: all(under("still"), missing("amps")),
+      says: "It does not fall at all, as if nothing were on: see that its load runs, and clamp its current.",
+    },
+    {
       code: "ask-amps",
       verdict: "doubtful",
       when: all(over("ask"), missing("amps")),
@@ -148,6 +160,7 @@ export const battery = fromTable({
     ask: { with: { blocks: "1", rest: "12.7" }, move: "load", from: 11, to: 12.5 },
     tired: { with: { blocks: "1", rest: "12.3", amps: "10" }, move: "load", from: 11, to: 12 },
     rises: { with: { blocks: "1", rest: "12.7" }, move: "load", from: 12.6, to: 13 },
+    still: { with: { blocks: "1", rest: "12.7" }, move: "load", from: 12.6, to: 12.7 },
     telling: { with: { blocks: "1", rest: "12.7", load: "12.4" }, move: "amps", from: 0.1, to: 2 },
     charges: { with: { blocks: "1", rest: "12.7", load: "12" }, move: "charging", from: 12, to: 14 },
     over: { with: { blocks: "1", rest: "12.7", load: "12" }, move: "charging", from: 14, to: 16 },

@@ -52,7 +52,8 @@ const solenoid = fromTable({
     },
     hold: {
       of: "hold",
-      at: (r) => (2 * r.get("watts")) / r.get("volts"),
+      // A DC coil draws what its ohms allow; an AC one its inrush until it has pulled in.
+      at: (r) => ((isDc(r) ? 1.4 : 2) * r.get("watts")) / r.get("volts"),
       text: "it holds with at most {at}",
       source: PRACTICE,
     },

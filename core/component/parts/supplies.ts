@@ -124,6 +124,12 @@ const supply = fromTable({
       says: "Live, neutral and earth are where they belong, and the supply is high by more than 10 %: leave the unit off and read it again over an hour. On a split-phase supply suspect its neutral.",
     },
     {
+      code: "no-second-leg",
+      verdict: "doubtful",
+      when: all(is("nominal", "240"), there("ln"), there("le"), nothing("ne")),
+      says: "The one wire has all of it to earth and the other nothing: live and neutral, no second leg. If the supply is meant so, choose live and neutral above; if not, it is wired wrong.",
+    },
+    {
       code: "good",
       verdict: "good",
       when: all(there("ln"), there("le"), nothing("ne")),

@@ -89,6 +89,7 @@ const REGISTER: Readonly<Record<string, Readonly<Record<string, number>>>> = {
     full: 12.6,
     sags: 10.5,
     tired: 11.5,
+    still: 0.05,
     ask: 1.2,
     rises: -0.05,
     telling: 0.5,
