@@ -99,6 +99,21 @@ describe("numbers as they are typed", () => {
     return readEntries(of, { ...Object.fromEntries(others), [field]: typed }).values?.get(field);
   }
 
+  // 158 °F are 70 °C and 302 °F are 150 °C, between which electrolytics are rated.
+  test.each([
+    ["158", /Were 158 °F meant\? Those are 70 °C/u],
+    ["302", /Were 302 °F meant\? Those are 150 °C/u],
+    ["157", /usually 70 °C to 150 °C/u],
+    ["303", /usually 70 °C to 150 °C/u],
+    ["69", /usually 70 °C to 150 °C/u],
+    ["70", undefined],
+    ["150", undefined],
+  ])("%s in a field of °C", (typed, question) => {
+    const [asked] = formOf("capacitor-replacement", { oldT: typed }).questions;
+    if (question) expect(asked?.text).toMatch(question);
+    else expect(asked).toBeUndefined();
+  });
+
   // Meters show a junction as 0.55 or as 550; none shows 20 V in that range (common practice, no source).
   test.each([
     ["550", 0.55, "550 is taken for 550 mV."],

@@ -37,6 +37,11 @@ const LINES: readonly (readonly [id: string, entries: Entries, lines: readonly s
   ],
   ["twin-in-circuit", { here: "820", twin: "1000" }, ["|820 Ω − 1.00 kΩ| / 1.00 kΩ = 18 %"]],
   ["twin-in-circuit", { here: "OL", twin: "1000" }, []],
+  ["three-phase-motor", { uv: "OL", vw: "OL", wu: "4" }, []],
+  ["three-phase-motor", { uv: "4", vw: "4", wu: "OL" }, []],
+  ["sensor-trend", { cool: "0", warm: "5000", jumps: "smooth" }, []],
+  ["sensor-trend", { cool: "OL", warm: "OL", jumps: "smooth" }, []],
+  ["sensor-trend", { cool: "5000", warm: "OL", jumps: "smooth" }, []],
   [
     "run-capacitor",
     { label: "35", reads: "35.7", label2: "5", reads2: "5.06" },

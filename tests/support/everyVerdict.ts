@@ -377,6 +377,8 @@ export const VERDICTS: readonly (readonly [id: string, entries: Entries, verdict
     // 107.79 Ω at 20 °C and 0.9 Ω of wires, which are 2.3 °C
     ["rtd", { kind: "100", celsius: "20", reads: "108.7" }, "doubtful", "wires"],
     ["rtd", { kind: "100", celsius: "20", reads: "108.7", leads: "0.9" }, "good", "good"],
+    // 108.57 Ω at 22 °C; wires never make it less.
+    ["rtd", { kind: "100", celsius: "22", reads: "106.8" }, "bad", "off"],
     [
       "transformer",
       { ratedIn: "120", ratedOut: "24", va: "40", in: "232", open: "49" },
