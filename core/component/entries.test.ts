@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { BLIND } from "../../tests/support/blindReadings.ts";
+import { BLIND_FORMS } from "../../tests/support/blindReadings.ts";
 import { COMPONENT_TESTS, judgeEntries, readEntries } from "./index.ts";
 
 const fuse = COMPONENT_TESTS.find((t) => t.id === "fuse-ohms")!;
@@ -138,17 +138,11 @@ describe("a slip of the prefix", () => {
     "run-capacitor: reads",
     "electrolytic: reads",
   ];
-  const ENTRY = /(\S+?)=([^=]*?)(?=\s\S+=|$)/gu;
-  const forms = Object.entries(BLIND).flatMap(([id, lines]) =>
-    [...lines.matchAll(/^\s*(?:widened )?[a-z|]+: (.+)$/gmu)].map(
-      ([, form]) => [id, Object.fromEntries([...form!.matchAll(ENTRY)].map(([, f, t]) => [f!, t!]))] as const,
-    ),
-  );
 
   test("a hundred thousand times too much is asked about in every field but where ohms are read", () => {
     const silent = new Set<string>();
     let asked = 0;
-    for (const [id, entries] of forms) {
+    for (const { id, entries } of BLIND_FORMS) {
       const of = COMPONENT_TESTS.find((t) => t.id === id)!;
       const { values } = readEntries(of, entries);
       if (!values) continue;

@@ -1,10 +1,12 @@
+import type { Entries } from "#core/component/index.ts";
+
 /**
  * Readings as they are met at a bench, each with the verdicts that an expert would sign, written down from knowledge of the
  * trade (common practice, no source) before the program was asked. Where more than one verdict would do, all stand there. Any
  * other one was a mistake of the program, or of whoever wrote the line: those that were widened once the program's sentence had
  * been read are marked so. “none”: the test asks for what is missing.
  */
-export const BLIND: Readonly<Record<string, string>> = {
+const BLIND: Readonly<Record<string, string>> = {
   "fuse-ohms": `
     good: amps=5 ohms=0.1
     bad: amps=5 ohms=OL
@@ -1038,3 +1040,26 @@ export const BLIND: Readonly<Record<string, string>> = {
     bad: table=11-14 NO 0.1 0.1 click=yes
   `,
 };
+
+/** “good|doubtful: amps=5 ohms=0.1”: the verdicts that will do, and what is entered. */
+const LINE = /^(?:widened )?(?<verdicts>[a-z|]+): (?<form>.+)$/u;
+const ENTRY = /(\S+?)=([^=]*?)(?=\s\S+=|$)/gu;
+
+export interface BlindForm {
+  readonly id: string;
+  readonly line: string;
+  readonly verdicts: readonly string[];
+  readonly entries: Entries;
+}
+
+export const BLIND_FORMS: readonly BlindForm[] = Object.entries(BLIND).flatMap(([id, lines]) =>
+  lines
+    .trim()
+    .split("\n")
+    .map((indented) => {
+      const line = indented.trim();
+      const { verdicts, form } = LINE.exec(line)!.groups!;
+      const entries = Object.fromEntries([...form!.matchAll(ENTRY)].map(([, f, typed]) => [f!, typed!]));
+      return { id, line, verdicts: verdicts!.split("|"), entries };
+    }),
+);
