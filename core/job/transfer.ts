@@ -38,9 +38,8 @@ export function transferList(unit: UnitModel, items: readonly string[]): Transfe
   const at = (net: string, wanted: (part: Part) => boolean) =>
     ends.filter((e) => e.net === net && wanted(e.part) && !isInside.has(e.part.id));
   const own = ends.filter((e) => isInside.has(e.part.id) && e.part.type !== "wire");
-  const ownNets = new Set(own.map((e) => e.net));
   const plugged = unit.parts.filter((p) => !isInside.has(p.id) && items.includes(ownerOf(unit, p) ?? ""));
-  const places = [...own, ...ends.filter((e) => plugged.includes(e.part) && !ownNets.has(e.net))];
+  const places = [...own, ...ends.filter((e) => plugged.includes(e.part))];
   const wires = places.flatMap((place) =>
     at(place.net, (p) => p.type === "wire").map((wire) => rowOf(place, wire.part)),
   );
