@@ -6,7 +6,6 @@ export function holds(protection: Protection, amps: number, seconds: number): Ho
   switch (protection.kind) {
     case "fuse": {
       const multiple = amps / protection.amps;
-      if (multiple <= 1) return "holds";
       const time = fuseSeconds(multiple, usualSheet(protection.speed), protection.amps);
       if (!time) return seconds > 60 && multiple > 1.5 ? "may open" : "holds";
       return seconds >= time.most ? "opens" : seconds >= time.least ? "may open" : "holds";

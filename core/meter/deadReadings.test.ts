@@ -110,6 +110,31 @@ describe("the capacitance range", () => {
     expect(farads(1e-6, (c) => void c.branch("a", "b", { ohms: 1e6 }))).toBeCloseTo(1e-6, 8);
   });
 
+  // At 50 Hz 1 µF passes 0.314 mS; ten times that is 318 Ω beside it.
+  test("so much beside it as leaves nothing to time is OL, a little less is not", () => {
+    const beside = (ohms: number) => farads(1e-6, (c) => void c.branch("a", "b", { ohms }));
+    expect(beside(330)).toBeCloseTo(1e-6, 8);
+    expect(beside(305)).toBe(Infinity);
+  });
+
+  test("the ranges end at 6 mF", () => {
+    const alone = (value: number) =>
+      reads("farad", "a", "b", (c) => void c.branch("a", "b", { ohms: 1e-3, farads: value }));
+    expect(alone(5.9e-3) / 5.9e-3).toBeCloseTo(1, 2);
+    expect(alone(6.1e-3)).toBe(Infinity);
+  });
+
+  test("what is read is known to a twentieth, OL and nothing for sure", () => {
+    const spread = (build: (c: CircuitBuilder) => void) => {
+      const c = new CircuitBuilder().branch("b", "0", { ohms: 1e6 });
+      build(c);
+      return predictReading(settle(c.build()), "farad", c.node("a"), c.node("b")).spread;
+    };
+    expect(spread((c) => void c.branch("a", "b", { ohms: 0.1, farads: 2e-6 }))).toBeCloseTo(1e-7, 9);
+    expect(spread((c) => void c.branch("a", "b", { ohms: 10 }))).toBe(0);
+    expect(spread((c) => void c.branch("a", "b", { ohms: 1e10 }))).toBe(0);
+  });
+
   test("nothing between the probes is nothing on the display", () =>
     expect(reads("farad", "a", "b", (c) => void c.branch("a", "b", { ohms: 1e10 }))).toBe(0));
 });
