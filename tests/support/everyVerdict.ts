@@ -390,6 +390,8 @@ export const VERDICTS: readonly (readonly [id: string, entries: Entries, verdict
     ["supply", { nominal: "230", ln: "258", le: "257", ne: "1" }, "doubtful", "somewhat-high"],
     ["supply", { nominal: "230", ln: "231", le: "115", ne: "116" }, "bad", "divided"],
     ["supply", { nominal: "240-neutral", ln: "240", le: "120", ne: "120" }, "bad", "divided"],
+    ["supply", { nominal: "240", ln: "210", le: "105", ne: "105" }, "doubtful", "legs-off"],
+    ["supply", { nominal: "240", ln: "240", le: "150", ne: "91" }, "bad", "unequal-legs"],
     // 208 V / √3 = 120 V
     ["supply", { nominal: "240", ln: "208", le: "120", ne: "120" }, "doubtful", "two-phases"],
   ];

@@ -47,6 +47,7 @@ const supply = fromTable({
   figures: {
     leOff: { shown: "V", of: (r) => Math.abs(r.get("le") - r.get("ln") / 2) },
     neOff: { shown: "V", of: (r) => Math.abs(r.get("ne") - r.get("ln") / 2) },
+    sumOff: { shown: "V", of: (r) => Math.abs(r.get("le") + r.get("ne") - r.get("ln")) },
     leStar: { shown: "V", of: (r) => Math.abs(r.get("le") - STAR * r.get("ln")) },
     neStar: { shown: "V", of: (r) => Math.abs(r.get("ne") - STAR * r.get("ln")) },
     apart: { shown: "V", of: (r) => Math.abs(r.get("ln") - r.get("le")) },
@@ -71,6 +72,12 @@ const supply = fromTable({
       of: "leOff",
       at: (r) => 0.06 * r.get("ln"),
       text: "each leg within {at} of the middle",
+      source: PRACTICE,
+    },
+    sums: {
+      of: "sumOff",
+      at: (r) => 0.06 * r.get("ln"),
+      text: "two legs make the whole within {at}",
       source: PRACTICE,
     },
     starred: {
@@ -136,10 +143,28 @@ const supply = fromTable({
       says: "Live, neutral and earth are where they belong.",
     },
     {
+      code: "legs-off",
+      verdict: "doubtful",
+      when: all(there("ln"), half, is("nominal", "240"), any(under("least"), over("most"))),
+      says: "Two legs with earth in the middle, and {ln} between them is off by more than 10 %: read it again with the unit running. Heat goes by the square of it.",
+    },
+    {
       code: "both-legs",
       verdict: "good",
       when: all(there("ln"), half, is("nominal", "240")),
       says: "Two legs with earth in the middle: a split-phase outlet as it should be. There is no neutral in it.",
+    },
+    {
+      code: "unequal-legs",
+      verdict: "bad",
+      when: all(
+        there("ln"),
+        is("nominal", "240"),
+        under("sums", "sumOff"),
+        not(nothing("ne")),
+        not(nothing("le")),
+      ),
+      says: "The legs are unequal, {le} and {ne}: the neutral of the supply is loose, or the earth here. What is made for 120 V may burn: switch off; it belongs to the electrician or the supply company.",
     },
     {
       code: "divided",
@@ -203,6 +228,7 @@ const supply = fromTable({
     most: { with: { nominal: "230", le: "253", ne: "1" }, move: "ln", from: 245, to: 260 },
     none: { with: { nominal: "230", ln: "230", le: "230" }, move: "ne", from: 1, to: 40 },
     halves: { with: { nominal: "240", ln: "240", ne: "120" }, move: "le", from: 120, to: 136 },
+    sums: { with: { nominal: "240", ln: "240", ne: "90" }, move: "le", from: 150, to: 180 },
     starred: { with: { nominal: "240", ln: "208", ne: "120" }, move: "le", from: 120, to: 135 },
     ghostFrom: { with: { nominal: "230", le: "30", ne: "4", lowz: "1" }, move: "ln", from: 20, to: 60 },
     ghost: { with: { nominal: "230", ln: "90", le: "85", ne: "4" }, move: "lowz", from: 2, to: 60 },

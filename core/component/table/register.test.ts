@@ -104,6 +104,7 @@ const REGISTER: Readonly<Record<string, Readonly<Record<string, number>>>> = {
     most: 253,
     none: 13.8,
     halves: 14.4,
+    sums: 14.4,
     starred: 8.32,
     ghostFrom: 34.5,
     ghost: 18,
