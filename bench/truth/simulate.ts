@@ -1,4 +1,4 @@
-import { execFileSync } from "node:child_process";
+import { spawnSync } from "node:child_process";
 import { mkdtempSync, writeFileSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
@@ -55,6 +55,12 @@ const SWUNG = new Set([
   "transistor",
   "mosfet",
 ]);
+
+/** What a run of the simulator printed: its results, and what it told of the way to them. */
+interface Printed {
+  readonly results: string;
+  readonly notes: string;
+}
 
 export class Simulated {
   private readonly unit: UnitModel;
@@ -144,7 +150,7 @@ export class Simulated {
   /**
    * @param ties how often every net is tied
    * @param options of the simulator
-   * @throws NoTruth where it takes longer than `seconds`
+   * @throws NoTruth where it takes more than `seconds` of the processor, or goes on for much longer
    */
   private run(
     cards: readonly string[],
@@ -152,7 +158,7 @@ export class Simulated {
     ties = 1,
     options = this.swings() ? SWUNG_OPTIONS : OPTIONS,
     seconds = MOST_SECONDS,
-  ): string {
+  ): Printed {
     const deck = [
       "* written by the truth bench",
       ...cards,
@@ -167,19 +173,16 @@ export class Simulated {
     ].join("\n");
     const file = path.join(folder, "deck.cir");
     writeFileSync(file, deck);
-    try {
-      return execFileSync("ngspice", ["-b", file], {
-        encoding: "utf8",
-        stdio: ["ignore", "pipe", "pipe"],
-        maxBuffer: 1 << 28,
-        timeout: seconds * 1000,
-      });
-    } catch (error) {
-      // It ends with another code where an analysis was given up; what it printed until then tells which.
-      const { stdout, code } = error as { stdout?: string; code?: string };
-      if (code === "ETIMEDOUT") throw new NoTruth("the reference simulator took too long");
-      return stdout ?? "";
-    }
+    // By the processor's time: on a busy machine the clock would give up what is found in a second, and take the next way.
+    const { stdout, stderr, signal, error } = spawnSync(
+      "sh",
+      ["-c", `ulimit -t ${seconds}; exec ngspice -b "$0"`, file],
+      { encoding: "utf8", maxBuffer: 1 << 28, timeout: STARVED * seconds * 1000 },
+    );
+    // It ends with another code where an analysis was given up; what it printed until then tells which.
+    if (signal !== null) throw new NoTruth("the reference simulator took too long");
+    if (error) throw error;
+    return { results: stdout, notes: stderr };
   }
 
   private period(cycles: number): string {
@@ -228,22 +231,22 @@ export class Simulated {
           "linearize",
           ...vectors.flatMap((v, i) => this.measure(String(i), v)),
         ];
-        const output = this.run(eased, control, ties);
-        for (const [, i, mean, rms] of output.matchAll(/^VALUE (\d+) (\S+) (\S+)/gm)) {
+        const { results } = this.run(eased, control, ties);
+        for (const [, i, mean, rms] of results.matchAll(/^VALUE (\d+) (\S+) (\S+)/gm)) {
           result[Number(i)] = { dc: Number(mean), ac: Number(rms) };
         }
         if (result.every((r) => Number.isFinite(r.dc))) return result;
       }
       throw new NoTruth("the reference simulator found no solution in time");
     }
-    const output = this.run(cards, [
+    const { results } = this.run(cards, [
       "op",
       ...vectors.map((v, i) => `let d${i} = ${v}\necho DC ${i} $&d${i}`),
       `ac lin 1 ${this.unit.hertz} ${this.unit.hertz}`,
       ...vectors.map((v, i) => `let e${i} = mag(${v})\necho AC ${i} $&e${i}`),
     ]);
-    for (const [, i, v] of output.matchAll(/^DC (\d+) (\S+)/gm)) result[Number(i)]!.dc = Number(v);
-    for (const [, i, v] of output.matchAll(/^AC (\d+) (\S+)/gm)) result[Number(i)]!.ac = Number(v);
+    for (const [, i, v] of results.matchAll(/^DC (\d+) (\S+)/gm)) result[Number(i)]!.dc = Number(v);
+    for (const [, i, v] of results.matchAll(/^AC (\d+) (\S+)/gm)) result[Number(i)]!.ac = Number(v);
     if (result.some((r) => !Number.isFinite(r.dc) || !Number.isFinite(r.ac)))
       throw new NoTruth("the reference simulator found no operating point");
     return result;
@@ -374,7 +377,7 @@ export class Simulated {
     throw new NoTruth("the reference simulator found no operating point");
   }
 
-  /** What a run prints of its points; nothing where it takes too long. */
+  /** What a run prints of its points; nothing where it takes too long or finds none. */
   private pointsIn(
     cards: readonly string[],
     control: readonly string[],
@@ -383,7 +386,9 @@ export class Simulated {
     seconds: number,
   ): RegExpMatchArray[] {
     try {
-      return [...this.run(cards, control, ties, options, seconds).matchAll(/^DC (\d+) (\S+)/gm)];
+      const { results, notes } = this.run(cards, control, ties, options, seconds);
+      // Where no way to a point leads, the simulator waits a while and calls it one: it stands at what has not come to rest.
+      return notes.includes("Transient op") ? [] : [...results.matchAll(/^DC (\d+) (\S+)/gm)];
     } catch (error) {
       if (!(error instanceof NoTruth)) throw error;
       return [];
@@ -417,7 +422,7 @@ export class Simulated {
   }
 }
 
-/** The exact way finds its points within the second, or goes on for minutes. */
+/** The exact way finds its points within a second of the processor, or goes on for minutes. */
 const OPTIONS = "gmin=1e-13 reltol=1e-6 abstol=1e-13 vntol=1e-9 itl1=500";
 const EASED_OPTIONS = "gmin=1e-12 reltol=1e-4 abstol=1e-11 vntol=1e-5 itl1=2000";
 const SWUNG_OPTIONS = "gmin=1e-13 reltol=1e-4 abstol=1e-9 vntol=1e-6 itl1=500 itl4=100";
@@ -448,6 +453,8 @@ export class NoTruth extends Error {}
 const JUNCTION_FARADS = [0, 1e-11, 1e-10, 1e-9, 1e-8];
 /** A deck that takes longer than this has no answer. */
 const MOST_SECONDS = 60;
+/** So many times its processor time a run may take by the clock. */
+const STARVED = 6;
 /** A net that nothing holds is tied to the reference so lightly; where junctions are swung, as lightly as a deck can bear. */
 const TIE = 1e12;
 const SWUNG_TIE = 1e10;
