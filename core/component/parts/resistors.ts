@@ -48,10 +48,7 @@ const reading = fromTable({
     },
     wouldBe: { shown: "Ω", of: (r) => beside(r.get("value"), r.get("itself")) },
   },
-  working: [
-    "1 / (1/{value} + 1/{beside}) = {together}",
-    (r) => (r.maybe("leads") === undefined ? "" : "{reads} − {leads} = {itself}"),
-  ],
+  working: ["1 / (1/{value} + 1/{beside}) = {together}", "{reads} − {leads} = {itself}"],
   limits: {
     low: {
       of: "itself",
