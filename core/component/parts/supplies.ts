@@ -59,13 +59,13 @@ const supply = fromTable({
       of: "ln",
       at: (r) => 0.9 * nominal(r),
       text: "as it should be from {at}",
-      source: "IEC 60038, 230 V ±10 %, from memory",
+      source: "IEC 60038 for 230 V, from memory; other volts alike, common practice, no source",
     },
     most: {
       of: "ln",
       at: (r) => 1.1 * nominal(r),
       text: "to {at}",
-      source: "IEC 60038, 230 V ±10 %, from memory",
+      source: "IEC 60038 for 230 V, from memory; other volts alike, common practice, no source",
     },
     none: { of: "ne", at: (r) => 0.06 * nominal(r), text: "nothing is less than {at}", source: PRACTICE },
     halves: {
